@@ -1,0 +1,255 @@
+package guide
+
+import (
+	"fmt"
+	"math"
+	"strings"
+)
+
+// Compiled is a guide turned into a matrix: every name a number, and for every character and state the set of taxa
+// that show it. It is never written to after Compile, so many goroutines may read it at once.
+type Compiled struct {
+	*Guide
+	// Columns are the compiled characters, in the guide's order.
+	Columns []Column
+	// Lines names the lines of evidence; a Column's Line is an index into it.
+	Lines []string
+	// Useful, Touching and the kingdoms are sets of taxa: those with a use, those with contact, those of a kingdom.
+	Useful, Touching Bits
+	Kingdoms         map[string]Bits
+	// Harms holds the taxa of each class of harm.
+	Harms map[Harm]Bits
+
+	charOf, taxonOf, lineOf map[string]int
+}
+
+// Column is one compiled character.
+type Column struct {
+	*Character
+	// Line is the number of the character's line; Trust how far its footing is trusted.
+	Line  int
+	Trust Standing
+	// Size is true where a reading far beyond the greatest measure counts in full (footing size).
+	Size bool
+	// Scored is the set of taxa that the guide scores for this character.
+	Scored Bits
+	// Has holds, for each state, the set of taxa that show it, rarely or at any stage included.
+	Has []Bits
+	// Patterns are the distinct scores; Pattern gives each taxon's, 0 for not scored (Patterns[0] is empty).
+	Patterns []Pattern
+	Pattern  []uint32
+	// Base is what every reading rests on; StateBase what a reading of each state rests on besides.
+	Base      []Lean
+	StateBase [][]Lean
+
+	stateOf map[string]int
+}
+
+// Pattern is one way of scoring a character, shared by all taxa that score alike.
+type Pattern struct {
+	// Shown lists states with their limits, for characters of kind states; Mask has a bit for each.
+	Shown []ShownState
+	Mask  uint64
+	// Span and Counts are for measures and counts.
+	Span   Span
+	Counts []int
+}
+
+// ShownState is a state by number, with its limits.
+type ShownState struct {
+	State int
+	Rare  bool
+	When  string
+}
+
+// Lean is one thing a reading rests on: that column read, and within the states of Mask.
+type Lean struct {
+	Column int
+	Mask   uint64
+}
+
+// MaxStates is the greatest number of states a character may have.
+const MaxStates = 64
+
+// Compile checks a guide and turns it into its matrix. The error names the first problem; Validate lists all.
+func Compile(g *Guide) (*Compiled, error) {
+	if p := g.Validate(); len(p) > 0 {
+		return nil, fmt.Errorf("the guide does not make sense: %s", p[0])
+	}
+	n := len(g.Taxa)
+	c := &Compiled{
+		Guide: g, Useful: NewBits(n), Touching: NewBits(n), Kingdoms: map[string]Bits{}, Harms: map[Harm]Bits{},
+		charOf: map[string]int{}, taxonOf: map[string]int{}, lineOf: map[string]int{},
+	}
+	for _, h := range []Harm{Deadly, Serious, Upset, NoHarm, Unknown} {
+		c.Harms[h] = NewBits(n)
+	}
+	for _, k := range []string{"plantae", "fungi"} {
+		c.Kingdoms[k] = NewBits(n)
+	}
+	for i := range g.Taxa {
+		t := &g.Taxa[i]
+		c.taxonOf[t.ID] = i
+		for _, a := range t.Aliases {
+			c.taxonOf[a] = i
+		}
+		c.Kingdoms[t.Kingdom].Set(i)
+		c.Harms[t.Harm].Set(i)
+		if t.Useful() {
+			c.Useful.Set(i)
+		}
+		if t.Contact != nil {
+			c.Touching.Set(i)
+		}
+	}
+	for i := range g.Characters {
+		if len(g.Characters[i].States) > MaxStates {
+			return nil, fmt.Errorf("character %q has more than %d states", g.Characters[i].ID, MaxStates)
+		}
+		c.addColumn(&g.Characters[i])
+	}
+	for i := range c.Columns {
+		col := &c.Columns[i]
+		col.Base = c.lean(col.RestsOn)
+		col.StateBase = make([][]Lean, len(col.States))
+		for s := range col.States {
+			col.StateBase[s] = c.lean(col.States[s].RestsOn)
+		}
+	}
+	for i := range g.Taxa {
+		for id, sc := range g.Taxa[i].Scores {
+			c.Columns[c.charOf[id]].Scored.Set(i)
+			for _, sh := range sc.States {
+				col := &c.Columns[c.charOf[id]]
+				col.Has[col.stateOf[sh.State]].Set(i)
+			}
+		}
+	}
+	c.patterns()
+	return c, nil
+}
+
+func (c *Compiled) addColumn(ch *Character) {
+	n := len(c.Taxa)
+	line := ch.LineOf()
+	if _, ok := c.lineOf[line]; !ok {
+		c.lineOf[line] = len(c.Lines)
+		c.Lines = append(c.Lines, line)
+	}
+	col := Column{
+		Character: ch, Line: c.lineOf[line], Trust: Footings[ch.FootingOf()], Size: ch.FootingOf() == Size,
+		Scored: NewBits(n), Patterns: make([]Pattern, 1), Pattern: make([]uint32, n), stateOf: map[string]int{},
+	}
+	for s := range ch.States {
+		col.stateOf[ch.States[s].ID] = s
+		for _, a := range ch.States[s].Aliases {
+			col.stateOf[a] = s
+		}
+		col.Has = append(col.Has, NewBits(n))
+	}
+	for _, id := range append([]string{ch.ID}, ch.Aliases...) {
+		c.charOf[id] = len(c.Columns)
+	}
+	c.Columns = append(c.Columns, col)
+}
+
+func (c *Compiled) lean(r Rests) []Lean {
+	var out []Lean
+	for _, id := range sortedKeys(r) {
+		l := Lean{Column: c.charOf[id]}
+		for _, s := range r[id] {
+			l.Mask |= 1 << c.Columns[l.Column].stateOf[s]
+		}
+		out = append(out, l)
+	}
+	return out
+}
+
+// patterns gives every taxon the number of its score among the distinct scores of each character.
+func (c *Compiled) patterns() {
+	seen := make([]map[string]uint32, len(c.Columns))
+	var key strings.Builder
+	for t := range c.Taxa {
+		for id, sc := range c.Taxa[t].Scores {
+			n := c.charOf[id]
+			col := &c.Columns[n]
+			if seen[n] == nil {
+				seen[n] = map[string]uint32{}
+			}
+			p := Pattern{Counts: sc.Counts}
+			key.Reset()
+			if sc.Numeric() {
+				p.Span = sc.Span()
+				fmt.Fprint(&key, p.Span, p.Counts)
+			}
+			for _, sh := range sc.States {
+				s := ShownState{col.stateOf[sh.State], sh.Rare, sh.When}
+				p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
+				fmt.Fprintf(&key, "%d,%t,%s;", s.State, s.Rare, s.When)
+			}
+			num, ok := seen[n][key.String()]
+			if !ok {
+				num = uint32(len(col.Patterns))
+				col.Patterns = append(col.Patterns, p)
+				seen[n][key.String()] = num
+			}
+			col.Pattern[t] = num
+		}
+	}
+}
+
+// Taxon finds a taxon's number by its id or an alias.
+func (c *Compiled) Taxon(id string) (int, bool) { i, ok := c.taxonOf[id]; return i, ok }
+
+// Column finds a character's number by its id or an alias.
+func (c *Compiled) Column(id string) (int, bool) { i, ok := c.charOf[id]; return i, ok }
+
+// State finds a state's number by its id or an alias.
+func (col *Column) State(id string) (int, bool) { i, ok := col.stateOf[id]; return i, ok }
+
+// Genus is the first word of the taxon's name.
+func (t *Taxon) Genus() string {
+	genus, _, _ := strings.Cut(t.Name, " ")
+	return genus
+}
+
+// Outside tells whether lo..hi lies wholly outside what the pattern shows, with the slack that a measure is given
+// (a tenth at either end); beyond is true where it lies above twice the greatest measure.
+func (p *Pattern) Outside(kind Kind, lo, hi float64) (outside, beyond bool) {
+	if kind == Measure {
+		return hi < 0.9*p.Span.Min || lo > 1.1*p.Span.Max, lo > 2*p.Span.Max
+	}
+	if p.Counts == nil {
+		return hi < p.Span.Min || lo > p.Span.Max, lo > 2*p.Span.Max
+	}
+	for _, n := range p.Counts {
+		if lo <= float64(n) && float64(n) <= hi {
+			return false, false
+		}
+	}
+	return true, lo > 2*p.Span.Max
+}
+
+// CanDiffer tells whether something that shows p could be measured or counted so that it lies outside q, and whether
+// it could lie beyond twice q's greatest.
+func (p *Pattern) CanDiffer(kind Kind, q *Pattern) (outside, beyond bool) {
+	beyond = p.Span.Max > 2*q.Span.Max
+	if kind == Measure {
+		return p.Span.Min < 0.9*q.Span.Min || p.Span.Max > 1.1*q.Span.Max, beyond
+	}
+	if p.Span.Min < q.Span.Min || p.Span.Max > q.Span.Max {
+		return true, beyond
+	}
+	if q.Counts == nil {
+		return false, beyond
+	}
+	for n := math.Max(p.Span.Min, q.Span.Min); n <= math.Min(p.Span.Max, q.Span.Max); n++ {
+		if in, _ := p.Outside(kind, n, n); in {
+			continue
+		}
+		if out, _ := q.Outside(kind, n, n); out {
+			return true, beyond
+		}
+	}
+	return false, beyond
+}

@@ -1,0 +1,259 @@
+// Package guide holds what is known: characters, taxa and how each taxon scores, signs and gates.
+// It checks that a guide makes sense and compiles it into a matrix that readings can be held against quickly.
+package guide
+
+// Guide is a whole guide as its files give it, before it is compiled.
+type Guide struct {
+	Meta       Meta        `json:"guide"`
+	Characters []Character `json:"characters"`
+	Taxa       []Taxon     `json:"taxa"`
+	Signs      []Sign      `json:"signs,omitempty"`
+	Gates      []Gate      `json:"gates,omitempty"`
+	Sources    []Source    `json:"sources,omitempty"`
+}
+
+// Meta names a guide and the place its seasons are given for.
+type Meta struct {
+	ID        string    `json:"id,omitempty"`
+	Title     string    `json:"title,omitempty"`
+	Version   string    `json:"version,omitempty"`
+	Licence   string    `json:"licence,omitempty"`
+	Reference Reference `json:"reference,omitzero"`
+}
+
+// Reference is the place (degrees, WGS 84; metres above sea) that every season window of the guide is given for.
+type Reference struct {
+	Latitude   float64 `json:"latitude"`
+	Longitude  float64 `json:"longitude"`
+	ElevationM float64 `json:"elevation_m"`
+}
+
+// Organ is the part of a specimen that a character is read on.
+type Organ string
+
+// Organs lists every organ a character may belong to, in the order in which they are shown.
+var Organs = []Organ{
+	"specimen", "habit", "underside", "cap", "stem", "leaf", "flower", "fruit", "root", "bud",
+	"flesh", "scent", "print", "place", "season",
+}
+
+// Kind tells what a reading of a character is made of.
+type Kind string
+
+// The kinds of character: one or more named states, a measure in the character's unit, or a whole number.
+const (
+	States  Kind = "states"
+	Measure Kind = "measure"
+	Count   Kind = "count"
+)
+
+// Where tells whether a character can be read on the spot.
+type Where string
+
+// A character is read in the field, or only at home.
+const (
+	Field Where = "field"
+	Home  Where = "home"
+)
+
+// Rests names what a reading leans on: for each character id, the states within which that character must have been read.
+type Rests map[string][]string
+
+// Character is a feature that can be read, with its states, or a measure or count.
+type Character struct {
+	ID      string   `json:"id"`
+	Aliases []string `json:"aliases,omitempty"`
+	Organ   Organ    `json:"organ"`
+	Kind    Kind     `json:"kind"`
+	Name    string   `json:"name"`
+	// Term is the field's own word for the character, shown beside the plain one on request.
+	Term     string  `json:"term,omitempty"`
+	Question string  `json:"question"`
+	How      string  `json:"how"`
+	Pitfall  string  `json:"pitfall,omitempty"`
+	States   []State `json:"states,omitempty"`
+	RestsOn  Rests   `json:"rests_on,omitempty"`
+	// Line is the line of evidence; characters on one line are not independent. Empty: the character's own id.
+	Line string `json:"line,omitempty"`
+	// Footing is the kind of evidence. Empty: size for a measure, structure for all else.
+	Footing Footing `json:"footing,omitempty"`
+	// Minutes of work a reading takes. Nil: 1.
+	Minutes *float64 `json:"minutes,omitempty"`
+	// WaitMinutes is waiting on top of the work, as for a spore print.
+	WaitMinutes float64  `json:"wait_minutes,omitempty"`
+	Where       Where    `json:"where,omitempty"`
+	Needs       []string `json:"needs,omitempty"`
+	// Touch is false for what can be read without touching. Nil: true.
+	Touch *bool `json:"touch,omitempty"`
+	// FadesAfter, where above 0, is the number of handled pieces from which a reading says nothing any more.
+	FadesAfter int    `json:"fades_after,omitempty"`
+	Unit       string `json:"unit,omitempty"`
+}
+
+// State is one value of a character.
+type State struct {
+	ID      string   `json:"id"`
+	Aliases []string `json:"aliases,omitempty"`
+	Name    string   `json:"name"`
+	// Absence marks a state that says something is not there.
+	Absence bool  `json:"absence,omitempty"`
+	RestsOn Rests `json:"rests_on,omitempty"`
+}
+
+// LineOf is the line of evidence that the character lies on.
+func (c *Character) LineOf() string {
+	if c.Line != "" {
+		return c.Line
+	}
+	return c.ID
+}
+
+// FootingOf is the character's footing, with the default for its kind.
+func (c *Character) FootingOf() Footing {
+	switch {
+	case c.Footing != "":
+		return c.Footing
+	case c.Kind == Measure:
+		return Size
+	}
+	return Structure
+}
+
+// MinutesOf is the work in minutes that one reading takes.
+func (c *Character) MinutesOf() float64 {
+	if c.Minutes != nil {
+		return *c.Minutes
+	}
+	return 1
+}
+
+// WhereOf is where the character can be read.
+func (c *Character) WhereOf() Where {
+	if c.Where != "" {
+		return c.Where
+	}
+	return Field
+}
+
+// Touches tells whether reading the character means touching the specimen.
+func (c *Character) Touches() bool { return c.Touch == nil || *c.Touch }
+
+// Harm is what eating a taxon by mistake costs.
+type Harm string
+
+// The classes of harm. Unknown is ruled as cautiously as serious.
+const (
+	Deadly  Harm = "deadly"
+	Serious Harm = "serious"
+	Upset   Harm = "upset"
+	NoHarm  Harm = "none"
+	Unknown Harm = "unknown"
+)
+
+// Grave tells whether a harm is deadly, serious or unknown.
+func (h Harm) Grave() bool { return h == Deadly || h == Serious || h == Unknown }
+
+// Use is what a taxon is taken for.
+type Use string
+
+// The uses a taxon may have; NoUse for none.
+const (
+	Edible      Use = "edible"
+	CookedOnly  Use = "cooked-only"
+	Conditional Use = "conditional"
+	Medicinal   Use = "medicinal"
+	NoUse       Use = "none"
+)
+
+// Taxon is a species, species group, section or genus that the guide describes.
+type Taxon struct {
+	ID       string   `json:"id"`
+	Aliases  []string `json:"aliases,omitempty"`
+	Name     string   `json:"name"`
+	Rank     string   `json:"rank,omitempty"`
+	Kingdom  string   `json:"kingdom"`
+	Family   string   `json:"family,omitempty"`
+	Group    string   `json:"group,omitempty"`
+	Common   []string `json:"common,omitempty"`
+	Synonyms []string `json:"synonyms,omitempty"`
+	Use      Use      `json:"use"`
+	Harm     Harm     `json:"harm"`
+	// Contact tells what touching, burning or smelling it does. Nil: nothing known.
+	Contact  *Contact  `json:"contact,omitempty"`
+	Disputed string    `json:"disputed,omitempty"`
+	Regions  []string  `json:"regions,omitempty"`
+	Season   Season    `json:"season,omitempty"`
+	Scores   ScoreCard `json:"scores,omitempty"`
+	MustSee  []string  `json:"must_see,omitempty"`
+	// Lookalikes are taxa it is taken for, with the tell in a sentence each.
+	Lookalikes  []Lookalike `json:"lookalikes,omitempty"`
+	Handling    string      `json:"handling,omitempty"`
+	Harvest     string      `json:"harvest,omitempty"`
+	Preparation string      `json:"preparation,omitempty"`
+	Cautions    string      `json:"cautions,omitempty"`
+	Onset       *Onset      `json:"onset,omitempty"`
+	Sources     []string    `json:"sources,omitempty"`
+}
+
+// Useful tells whether the taxon has a use.
+func (t *Taxon) Useful() bool { return t.Use != NoUse && t.Use != "" }
+
+// Contact is what a taxon does to whoever touches or burns it, and how to handle it.
+type Contact struct {
+	Does     string `json:"does"`
+	Handling string `json:"handling"`
+}
+
+// Onset is when the first signs of poisoning appear, in hours after eating.
+type Onset struct {
+	FromH float64 `json:"from_h"`
+	ToH   float64 `json:"to_h"`
+}
+
+// Lookalike is a taxon that this one is taken for.
+type Lookalike struct {
+	Taxon string `json:"taxon"`
+	Tell  string `json:"tell"`
+}
+
+// Verdict is what a ruling, or a sign, comes to.
+type Verdict string
+
+// The verdicts. There is none that says a specimen is safe.
+const (
+	Leave       Verdict = "leave"
+	KeepLooking Verdict = "keep-looking"
+	NoMatch     Verdict = "no-match"
+	ShowSomeone Verdict = "show-someone"
+	RuledClear  Verdict = "ruled-clear"
+)
+
+// Sign is a combination of states that settles a specimen at once.
+type Sign struct {
+	ID      string   `json:"id"`
+	All     Rests    `json:"all"`
+	Verdict Verdict  `json:"verdict"`
+	Spares  []string `json:"spares,omitempty"`
+	Why     string   `json:"why,omitempty"`
+	Src     string   `json:"src,omitempty"`
+}
+
+// Gate is a group that only somebody taught in person may clear.
+type Gate struct {
+	ID       string   `json:"id"`
+	Name     string   `json:"name,omitempty"`
+	Families []string `json:"families,omitempty"`
+	Genera   []string `json:"genera,omitempty"`
+	Taxa     []string `json:"taxa,omitempty"`
+	All      Rests    `json:"all,omitempty"`
+	Needs    string   `json:"needs,omitempty"`
+	Why      string   `json:"why,omitempty"`
+	Src      string   `json:"src,omitempty"`
+}
+
+// Source is where a value comes from.
+type Source struct {
+	ID    string `json:"id"`
+	Kind  string `json:"kind"`
+	Title string `json:"title"`
+}

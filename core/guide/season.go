@@ -1,0 +1,68 @@
+package guide
+
+import (
+	"fmt"
+	"time"
+)
+
+// Season gives, for each organ, the windows of the year in which it is there to be seen at the guide's reference place.
+type Season map[Organ][]Window
+
+// Window is a stretch of the year, both ends included, as month-day ("03-01"). It may run over the year's end.
+type Window struct {
+	From string `json:"from"`
+	To   string `json:"to"`
+}
+
+// Has tells whether the day lies in the window. An ill-formed window has no days; Validate refuses those.
+func (w Window) Has(day time.Time) bool {
+	from, err1 := monthDay(w.From)
+	to, err2 := monthDay(w.To)
+	if err1 != nil || err2 != nil {
+		return false
+	}
+	d := int(day.Month())*100 + day.Day()
+	if from <= to {
+		return from <= d && d <= to
+	}
+	return d >= from || d <= to
+}
+
+// In tells whether the organ is there on the day. An organ without windows is taken to be there.
+func (s Season) In(organ Organ, day time.Time) bool {
+	ws, ok := s[organ]
+	if !ok || len(ws) == 0 {
+		return true
+	}
+	return anyHas(ws, day)
+}
+
+// Any tells whether any organ is there on the day; true where no window is given at all.
+func (s Season) Any(day time.Time) bool {
+	given := false
+	for _, ws := range s {
+		given = given || len(ws) > 0
+		if anyHas(ws, day) {
+			return true
+		}
+	}
+	return !given
+}
+
+func anyHas(ws []Window, day time.Time) bool {
+	for _, w := range ws {
+		if w.Has(day) {
+			return true
+		}
+	}
+	return false
+}
+
+// monthDay reads "MM-DD" as month×100 + day.
+func monthDay(s string) (int, error) {
+	t, err := time.Parse("2006-01-02", "2024-"+s) // a leap year, so that 02-29 stands
+	if err != nil || len(s) != 5 {
+		return 0, fmt.Errorf("%q is not a month and day such as 04-15", s)
+	}
+	return int(t.Month())*100 + t.Day(), nil
+}
