@@ -2,6 +2,7 @@ package guide
 
 import (
 	"fmt"
+	"iter"
 	"math"
 	"strings"
 )
@@ -19,6 +20,8 @@ type Compiled struct {
 	Kingdoms         map[string]Bits
 	// Harms holds the taxa of each class of harm.
 	Harms map[Harm]Bits
+	// SignNeeds and GateNeeds hold what each sign, and each gate by readings, needs to have been read.
+	SignNeeds, GateNeeds [][]Lean
 
 	charOf, taxonOf, lineOf map[string]int
 }
@@ -103,9 +106,6 @@ func Compile(g *Guide) (*Compiled, error) {
 		}
 	}
 	for i := range g.Characters {
-		if len(g.Characters[i].States) > MaxStates {
-			return nil, fmt.Errorf("character %q has more than %d states", g.Characters[i].ID, MaxStates)
-		}
 		c.addColumn(&g.Characters[i])
 	}
 	for i := range c.Columns {
@@ -124,6 +124,12 @@ func Compile(g *Guide) (*Compiled, error) {
 				col.Has[col.stateOf[sh.State]].Set(i)
 			}
 		}
+	}
+	for i := range g.Signs {
+		c.SignNeeds = append(c.SignNeeds, c.lean(g.Signs[i].All))
+	}
+	for i := range g.Gates {
+		c.GateNeeds = append(c.GateNeeds, c.lean(g.Gates[i].All))
 	}
 	c.patterns()
 	return c, nil
@@ -252,4 +258,25 @@ func (p *Pattern) CanDiffer(kind Kind, q *Pattern) (outside, beyond bool) {
 		}
 	}
 	return false, beyond
+}
+
+// LeansFor gives what a reading of the states in mask rests on, the column's own leans first.
+func (col *Column) LeansFor(mask uint64) iter.Seq[Lean] {
+	return func(yield func(Lean) bool) {
+		for _, l := range col.Base {
+			if !yield(l) {
+				return
+			}
+		}
+		for s := range col.StateBase {
+			if mask&(1<<s) == 0 {
+				continue
+			}
+			for _, l := range col.StateBase[s] {
+				if !yield(l) {
+					return
+				}
+			}
+		}
+	}
 }

@@ -180,17 +180,17 @@ type Taxon struct {
 	Harm     Harm     `json:"harm"`
 	// Contact tells what touching, burning or smelling it does. Nil: nothing known.
 	Contact  *Contact  `json:"contact,omitempty"`
-	Disputed string    `json:"disputed,omitempty"`
+	Disputed Prose     `json:"disputed,omitempty"`
 	Regions  []string  `json:"regions,omitempty"`
 	Season   Season    `json:"season,omitempty"`
 	Scores   ScoreCard `json:"scores,omitempty"`
 	MustSee  []string  `json:"must_see,omitempty"`
 	// Lookalikes are taxa it is taken for, with the tell in a sentence each.
 	Lookalikes  []Lookalike `json:"lookalikes,omitempty"`
-	Handling    string      `json:"handling,omitempty"`
-	Harvest     string      `json:"harvest,omitempty"`
-	Preparation string      `json:"preparation,omitempty"`
-	Cautions    string      `json:"cautions,omitempty"`
+	Handling    Prose       `json:"handling,omitempty"`
+	Harvest     Prose       `json:"harvest,omitempty"`
+	Preparation Prose       `json:"preparation,omitempty"`
+	Cautions    Prose       `json:"cautions,omitempty"`
 	Onset       *Onset      `json:"onset,omitempty"`
 	Sources     []string    `json:"sources,omitempty"`
 }
@@ -200,8 +200,8 @@ func (t *Taxon) Useful() bool { return t.Use != NoUse && t.Use != "" }
 
 // Contact is what a taxon does to whoever touches or burns it, and how to handle it.
 type Contact struct {
-	Does     string `json:"does"`
-	Handling string `json:"handling"`
+	Does     Prose `json:"does,omitempty"`
+	Handling Prose `json:"handling,omitempty"`
 }
 
 // Onset is when the first signs of poisoning appear, in hours after eating.

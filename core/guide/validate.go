@@ -82,8 +82,8 @@ func (v *validator) characters() {
 		if w := c.WhereOf(); w != Field && w != Home {
 			v.say(at+"/where", "%q is neither field nor home", c.Where)
 		}
-		if m := c.MinutesOf(); !(m > 0) || math.IsInf(m, 0) {
-			v.say(at+"/minutes", "minutes of work must be above 0")
+		if m := c.MinutesOf(); !(m >= 0) || math.IsInf(m, 0) {
+			v.say(at+"/minutes", "minutes of work cannot be below 0")
 		}
 		if c.WaitMinutes < 0 {
 			v.say(at+"/wait_minutes", "waiting cannot be less than 0 minutes")
@@ -111,8 +111,11 @@ func (v *validator) states(at string, c *Character) {
 		}
 		return
 	}
-	if len(c.States) < 2 {
-		v.say(at+"/states", "a character of kind states needs two states or more")
+	if len(c.States) == 0 {
+		v.say(at+"/states", "a character of kind states needs states")
+	}
+	if len(c.States) > MaxStates {
+		v.say(at+"/states", "a character has at most %d states; this has %d", MaxStates, len(c.States))
 	}
 	seen := map[string]bool{}
 	for k := range c.States {

@@ -1,0 +1,81 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+
+	guidebook "zestythicket/guide"
+
+	"github.com/spf13/cobra"
+)
+
+func guideCommand(b *book) *cobra.Command {
+	c := &cobra.Command{Use: "guide", Short: "Check a guide, or look something up in it"}
+	c.AddCommand(
+		&cobra.Command{
+			Use: "check", Short: "Validate and lint the guide; a JSON line for each finding", Args: cobra.NoArgs,
+			RunE: func(c *cobra.Command, _ []string) error { return checkGuide(c, b) },
+		},
+		&cobra.Command{
+			Use: "schema", Short: "Print the JSON Schema that guides are held against", Args: cobra.NoArgs,
+			RunE: func(c *cobra.Command, _ []string) error {
+				_, err := c.OutOrStdout().Write(guidebook.Schema())
+				return err
+			},
+		},
+		&cobra.Command{
+			Use: "show ID", Short: "Print a taxon or a character as JSON", Args: cobra.ExactArgs(1),
+			RunE: func(c *cobra.Command, args []string) error { return showGuide(c, b, args[0]) },
+		},
+	)
+	return c
+}
+
+func checkGuide(c *cobra.Command, b *book) error {
+	g, err := b.load()
+	if err != nil {
+		return err
+	}
+	found, err := guidebook.Check(g, b.place)
+	if err != nil {
+		return err
+	}
+	enc := json.NewEncoder(c.OutOrStdout())
+	open := 0
+	for _, f := range found {
+		if f.Waived == "" {
+			open++
+		}
+		if err := enc.Encode(f); err != nil {
+			return err
+		}
+	}
+	if err := enc.Encode(map[string]int{
+		"characters": len(g.Characters), "taxa": len(g.Taxa), "signs": len(g.Signs), "gates": len(g.Gates),
+		"findings": len(found), "waived": len(found) - open,
+	}); err != nil {
+		return err
+	}
+	if open > 0 {
+		return fmt.Errorf("the guide has %d findings that no waiver lets stand", open)
+	}
+	return nil
+}
+
+func showGuide(c *cobra.Command, b *book, id string) error {
+	g, err := b.load()
+	if err != nil {
+		return err
+	}
+	enc := json.NewEncoder(c.OutOrStdout())
+	if n, ok := g.Taxon(id); ok {
+		return enc.Encode(&g.Taxa[n])
+	}
+	if n, ok := g.Column(id); ok {
+		return enc.Encode(&g.Characters[n])
+	}
+	if hits := g.Find(id); id != "" && len(hits) > 0 {
+		return fmt.Errorf("the guide has no taxon or character with the id %q; did you mean %q?", id, g.Taxa[hits[0].Taxon].ID)
+	}
+	return fmt.Errorf("the guide has no taxon or character with the id %q", id)
+}

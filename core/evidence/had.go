@@ -1,0 +1,69 @@
+package evidence
+
+import (
+	"slices"
+
+	"zestythicket/core/guide"
+)
+
+// CanHave tells whether a character can still be read: not yet read, or only unsurely, or put off; its organ there on
+// the day for the taxon (the working name's number; -1 for none), its tools at hand, its sense there.
+func (s *Sheet) CanHave(column, taxon int) bool {
+	if e := s.Entry(column); e != nil {
+		if e.Seen() && e.Sure || !e.Seen() && e.Unseen != NotChecked {
+			return false
+		}
+	}
+	return s.withinReach(column, taxon)
+}
+
+// withinReach tells whether season, tools and senses allow a character to be read.
+func (s *Sheet) withinReach(column, taxon int) bool {
+	col, o := &s.Guide.Columns[column], &s.Record.Observer
+	switch {
+	case s.HasDate && taxon >= 0 && !s.Guide.Taxa[taxon].Season.In(col.Organ, s.Date):
+		return false
+	case o.NoColour && col.FootingOf() == guide.Colour, o.NoSmell && col.FootingOf() == guide.Scent:
+		return false
+	case o.Kit == nil:
+		return true
+	}
+	for _, tool := range col.Needs {
+		if !slices.Contains(o.Kit, tool) {
+			return false
+		}
+	}
+	return true
+}
+
+// CanBeFirm tells whether a reading of the states in mask (0 for a number) could be firm, given what is read already
+// and what can still be had.
+func (s *Sheet) CanBeFirm(column int, mask uint64, taxon int) bool {
+	for l := range s.Guide.Columns[column].LeansFor(mask) {
+		if !s.canLean(l, taxon) {
+			return false
+		}
+	}
+	return true
+}
+
+// canLean tells whether the column of a lean is, or could still be, firmly read within its states.
+func (s *Sheet) canLean(l guide.Lean, taxon int) bool {
+	if e := s.Entry(l.Column); e != nil && e.Seen() && e.Sure {
+		return e.Within(l.Mask) && s.CanBeFirm(l.Column, e.Mask, taxon)
+	}
+	if !s.CanHave(l.Column, taxon) {
+		return false
+	}
+	for k := range s.Guide.Columns[l.Column].States {
+		if l.Mask&(1<<k) != 0 && s.CanBeFirm(l.Column, 1<<k, taxon) {
+			return true
+		}
+	}
+	return false
+}
+
+// CanFirmUp tells whether a sure reading that is soft could still be made firm by reading what it rests on.
+func (s *Sheet) CanFirmUp(e *Entry, taxon int) bool {
+	return e.Seen() && e.Sure && !e.Firm && s.CanBeFirm(e.Number, e.Mask, taxon)
+}

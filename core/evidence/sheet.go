@@ -1,0 +1,288 @@
+package evidence
+
+import (
+	"slices"
+	"time"
+
+	"zestythicket/core/guide"
+)
+
+// Quarters are quarters of the weight of one firm conflict in full, so that halves of halves stay whole numbers.
+type Quarters int
+
+// Whole is the weight of a firm conflict that counts in full.
+const Whole Quarters = 4
+
+// Entry is the reading that counts for one character, and what it says against the guide's taxa.
+type Entry struct {
+	*Reading
+	Column *guide.Column
+	Number int
+	// Mask has a bit for every state read; Lo and Hi bound a number read.
+	Mask   uint64
+	Lo, Hi float64
+	// Firm is true where it is sure and rests on nothing missing. Faded is true where it says nothing any more.
+	Firm, Faded bool
+	// Against is the set of taxa it conflicts with; Beyond those of them whose greatest measure it is more than twice.
+	Against, Beyond guide.Bits
+}
+
+// Sheet is a record laid out on a guide: the latest reading of each character, with all it rests on worked out.
+type Sheet struct {
+	Guide   *guide.Compiled
+	Record  *Record
+	Entries []Entry
+	// Target is the working name's number, or -1.
+	Target int
+	// Scope is the set of taxa that are looked at.
+	Scope guide.Bits
+	// Date is the day, where HasDate.
+	Date    time.Time
+	HasDate bool
+
+	entryAt []int32 // by column: 1 + index into Entries, 0 for none
+}
+
+// Open checks a record and lays it out. The error names what is wrong with the record.
+func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
+	if err := r.Check(g); err != nil {
+		return nil, err
+	}
+	s := &Sheet{Guide: g, Record: r, Target: -1, entryAt: make([]int32, len(g.Columns))}
+	if t, ok := g.Taxon(r.Target); ok {
+		s.Target = t
+	}
+	if day, err := time.Parse(time.DateOnly, r.Date); err == nil {
+		s.Date, s.HasDate = day, true
+	}
+	s.Scope = s.scope()
+	latest := make([]*Reading, len(g.Columns))
+	for i := range r.Readings {
+		n, _ := g.Column(r.Readings[i].Character)
+		latest[n] = &r.Readings[i]
+	}
+	for n, rd := range latest {
+		if rd != nil {
+			s.Entries = append(s.Entries, entryOf(g, n, rd))
+			s.entryAt[n] = int32(len(s.Entries))
+		}
+	}
+	for i := range s.Entries {
+		e := &s.Entries[i]
+		e.Firm = s.firm(e)
+		e.bear(len(g.Taxa))
+	}
+	return s, nil
+}
+
+func (s *Sheet) scope() guide.Bits {
+	g := s.Guide
+	switch {
+	case s.Record.Kingdom != "":
+		return g.Kingdoms[s.Record.Kingdom]
+	case s.Target >= 0:
+		return g.Kingdoms[g.Taxa[s.Target].Kingdom]
+	}
+	all := guide.NewBits(len(g.Taxa))
+	for _, k := range g.Kingdoms {
+		all.Or(k)
+	}
+	return all
+}
+
+func entryOf(g *guide.Compiled, n int, r *Reading) Entry {
+	col := &g.Columns[n]
+	e := Entry{Reading: r, Column: col, Number: n}
+	switch {
+	case r.Unseen != "":
+		return e
+	case r.States != nil:
+		for _, id := range r.States {
+			k, _ := col.State(id)
+			e.Mask |= 1 << k
+		}
+	default:
+		e.Lo, e.Hi = r.bounds()
+	}
+	e.Faded = col.FadesAfter > 0 && r.Handled >= col.FadesAfter
+	return e
+}
+
+// Entry is what was read for a character, by the column's number; nil where nothing was.
+func (s *Sheet) Entry(column int) *Entry {
+	if i := s.entryAt[column]; i > 0 {
+		return &s.Entries[i-1]
+	}
+	return nil
+}
+
+// Seen tells whether anything was read, rather than noted as unseen.
+func (e *Entry) Seen() bool { return e.Unseen == "" }
+
+// Speaks tells whether the reading bears on the taxon: it was made, has not faded, and the guide scores the taxon.
+func (e *Entry) Speaks(taxon int) bool { return e.Seen() && !e.Faded && e.Column.Scored.Has(taxon) }
+
+// Within tells whether something was read and no state read is outside mask.
+func (e *Entry) Within(mask uint64) bool { return e.Seen() && e.Mask != 0 && e.Mask&^mask == 0 }
+
+// firm follows what the reading rests on; a guide in which that runs in a circle is refused before.
+func (s *Sheet) firm(e *Entry) bool {
+	if !e.Seen() || !e.Sure {
+		return false
+	}
+	for l := range e.Column.LeansFor(e.Mask) {
+		on := s.Entry(l.Column)
+		if on == nil || !on.Within(l.Mask) || !s.firm(on) {
+			return false
+		}
+	}
+	return true
+}
+
+// bear works out the taxa that the reading conflicts with. A reading that is unseen or faded conflicts with none.
+func (e *Entry) bear(taxa int) {
+	col := e.Column
+	e.Against = guide.NewBits(taxa)
+	if !e.Seen() || e.Faded {
+		return
+	}
+	if col.Kind == guide.States {
+		copy(e.Against, col.Scored)
+		for k := range col.Has {
+			if e.Mask&(1<<k) != 0 {
+				e.Against.AndNot(col.Has[k])
+			}
+		}
+		return
+	}
+	outside := make([]bool, len(col.Patterns))
+	beyond := make([]bool, len(col.Patterns))
+	for p := 1; p < len(col.Patterns); p++ {
+		outside[p], beyond[p] = col.Patterns[p].Outside(col.Kind, e.Lo, e.Hi)
+	}
+	if col.Size {
+		e.Beyond = guide.NewBits(taxa)
+	}
+	col.Scored.Each(func(t int) {
+		p := col.Pattern[t]
+		if outside[p] {
+			e.Against.Set(t)
+			if col.Size && beyond[p] {
+				e.Beyond.Set(t)
+			}
+		}
+	})
+}
+
+// InFull tells whether the reading's conflict with the taxon, if it has one, is more than a hint.
+func (e *Entry) InFull(taxon int) bool {
+	return e.Column.Trust.Full || e.Beyond != nil && e.Beyond.Has(taxon)
+}
+
+// Weight is what the reading counts against the taxon: nothing without a conflict, else the whole, halved where the
+// reading is soft, halved again where it is a hint.
+func (e *Entry) Weight(taxon int) Quarters {
+	if !e.Against.Has(taxon) {
+		return 0
+	}
+	w := Whole
+	if !e.Firm {
+		w /= 2
+	}
+	if !e.InFull(taxon) {
+		w /= 2
+	}
+	return w
+}
+
+// Standing is what all readings together say against one taxon.
+type Standing struct {
+	// Against is the sum over the lines of evidence of the heaviest conflict on each.
+	Against Quarters
+	// Margin is the number of lines worth the whole: how many independent firm readings would all have to be wrong.
+	Margin int
+}
+
+// Part is what the lines worth less than the whole come to.
+func (st Standing) Part() Quarters { return st.Against - Whole*Quarters(st.Margin) }
+
+// Fits tells whether the taxon may still be the one.
+func (st Standing) Fits() bool { return st.Against < Whole }
+
+// Standings gives every taxon's standing, by its number.
+func (s *Sheet) Standings() []Standing {
+	out := make([]Standing, len(s.Guide.Taxa))
+	worth := make([]Quarters, len(out))
+	for _, line := range s.byLine() {
+		clear(worth)
+		for _, e := range line {
+			e.Against.Each(func(t int) { worth[t] = max(worth[t], e.Weight(t)) })
+		}
+		for t, w := range worth {
+			out[t].Against += w
+			if w == Whole {
+				out[t].Margin++
+			}
+		}
+	}
+	return out
+}
+
+// byLine puts the entries of each line of evidence together, in the order of the guide's lines.
+func (s *Sheet) byLine() [][]*Entry {
+	all := make([]*Entry, len(s.Entries))
+	for i := range s.Entries {
+		all[i] = &s.Entries[i]
+	}
+	slices.SortStableFunc(all, func(a, b *Entry) int { return a.Column.Line - b.Column.Line })
+	var lines [][]*Entry
+	for i, e := range all {
+		if i == 0 || e.Column.Line != all[i-1].Column.Line {
+			lines = append(lines, nil)
+		}
+		lines[len(lines)-1] = append(lines[len(lines)-1], e)
+	}
+	return lines
+}
+
+// Line is one line of evidence as it stands against one taxon.
+type Line struct {
+	Name  string
+	Worth Quarters
+	// Entries are the readings on the line that conflict with the taxon.
+	Entries []*Entry
+}
+
+// LinesAgainst lists the lines that say anything against a taxon, the heaviest first, then by name.
+func (s *Sheet) LinesAgainst(taxon int) []Line {
+	var out []Line
+	for _, line := range s.byLine() {
+		l := Line{Name: s.Guide.Lines[line[0].Column.Line]}
+		for _, e := range line {
+			if w := e.Weight(taxon); w > 0 {
+				l.Worth = max(l.Worth, w)
+				l.Entries = append(l.Entries, e)
+			}
+		}
+		if l.Worth > 0 {
+			out = append(out, l)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Line) int {
+		if a.Worth != b.Worth {
+			return int(b.Worth - a.Worth)
+		}
+		if a.Name < b.Name {
+			return -1
+		}
+		return 1
+	})
+	return out
+}
+
+// EachLine calls f with the readings of every line of evidence together.
+func (s *Sheet) EachLine(f func([]*Entry)) {
+	for _, l := range s.byLine() {
+		f(l)
+	}
+}

@@ -1,0 +1,189 @@
+package guide
+
+import (
+	"fmt"
+	"strings"
+)
+
+// Finding is something in a guide that makes sense but is likely a mistake, or a gap that costs caution.
+type Finding struct {
+	// Lint names the kind of finding; About what it is about, ids joined by a slash.
+	Lint  string `json:"lint"`
+	About string `json:"about"`
+	Says  string `json:"says"`
+	// At points at it as a Problem's At does.
+	At string `json:"-"`
+}
+
+// Lint reads a guide for what a careful author would want to know.
+func (c *Compiled) Lint() []Finding {
+	var out []Finding
+	say := func(lint, about, at, format string, args ...any) {
+		out = append(out, Finding{lint, about, fmt.Sprintf(format, args...), at})
+	}
+	c.lintTexts(say)
+	c.lintSeparation(say)
+	c.lintSigns(say)
+	c.lintTwins(say)
+	c.lintGroups(say)
+	return out
+}
+
+type sayer func(lint, about, at, format string, args ...any)
+
+func (c *Compiled) lintTexts(say sayer) {
+	for i := range c.Characters {
+		ch := &c.Characters[i]
+		at := fmt.Sprintf("/characters/%d", i)
+		var missing []string
+		for _, f := range []struct{ name, text string }{{"organ", string(ch.Organ)}, {"name", ch.Name}, {"question", ch.Question}, {"how", ch.How}} {
+			if f.text == "" {
+				missing = append(missing, f.name)
+			}
+		}
+		if ch.Kind == Measure && ch.Unit == "" {
+			missing = append(missing, "unit")
+		}
+		if len(missing) > 0 {
+			say("text-missing", ch.ID, at, "%q has no %s", ch.ID, strings.Join(missing, ", "))
+		}
+		for k := range ch.States {
+			if s := &ch.States[k]; s.Absence && len(s.RestsOn) == 0 && len(ch.RestsOn) == 0 {
+				say("absence-unproved", ch.ID+"/"+s.ID, fmt.Sprintf("%s/states/%d", at, k),
+					"%q of %q says that something is not there, and rests on nothing", s.ID, ch.ID)
+			}
+		}
+	}
+	for i := range c.Taxa {
+		if t := &c.Taxa[i]; len(t.Sources) == 0 {
+			say("source-missing", t.ID, fmt.Sprintf("/taxa/%d", i), "%q names no source", t.ID)
+		}
+	}
+}
+
+// lintSeparation finds taxa with a use that no set of readings would tell from a harmful one by enough lines.
+func (c *Compiled) lintSeparation(say sayer) {
+	for u := range c.Taxa {
+		for h := range c.Taxa {
+			use, harm := &c.Taxa[u], &c.Taxa[h]
+			if u == h || !use.Useful() || use.Kingdom != harm.Kingdom || use.Group != "" && use.Group == harm.Group && harm.Useful() {
+				continue
+			}
+			needed := 2
+			switch {
+			case harm.Harm == Upset && !harm.Useful():
+				needed = 1
+			case !harm.Harm.Grave():
+				continue
+			}
+			if n := c.linesBetween(u, h); n < needed {
+				say("not-separable", use.ID+"/"+harm.ID, fmt.Sprintf("/taxa/%d", u),
+					"%q can be told from %q by %d lines that count in full; %d are needed", use.ID, harm.ID, n, needed)
+			}
+		}
+	}
+}
+
+// linesBetween counts the lines on which something that a shows would conflict in full with b.
+func (c *Compiled) linesBetween(a, b int) int {
+	lines := map[int]bool{}
+	for n := range c.Columns {
+		col := &c.Columns[n]
+		if !col.Scored.Has(a) || !col.Scored.Has(b) {
+			continue
+		}
+		p, q := &col.Patterns[col.Pattern[a]], &col.Patterns[col.Pattern[b]]
+		if col.Kind == States {
+			if col.Trust.Full && p.Mask&^q.Mask != 0 {
+				lines[col.Line] = true
+			}
+			continue
+		}
+		outside, beyond := p.CanDiffer(col.Kind, q)
+		if outside && (col.Trust.Full || col.Size && beyond) {
+			lines[col.Line] = true
+		}
+	}
+	return len(lines)
+}
+
+func (c *Compiled) lintSigns(say sayer) {
+	for i := range c.Signs {
+		s := &c.Signs[i]
+		spared := map[int]bool{}
+		for _, id := range s.Spares {
+			spared[c.taxonOf[id]] = true
+		}
+		for t := range c.Taxa {
+			if !c.Taxa[t].Useful() || spared[t] || !c.canShow(t, c.SignNeeds[i]) {
+				continue
+			}
+			say("sign-not-sparing", s.ID+"/"+c.Taxa[t].ID, fmt.Sprintf("/signs/%d", i),
+				"%q can show the sign %q and is not spared by it", c.Taxa[t].ID, s.ID)
+		}
+	}
+}
+
+func (c *Compiled) canShow(t int, needs []Lean) bool {
+	for _, l := range needs {
+		col := &c.Columns[l.Column]
+		if !col.Scored.Has(t) || col.Patterns[col.Pattern[t]].Mask&l.Mask == 0 {
+			return false
+		}
+	}
+	return true
+}
+
+// Two characters are called twins where this many taxa are scored for both in this many ways, and the score of one
+// gives that of the other throughout. Common practice; no published source.
+const (
+	twinTaxa = 8
+	twinWays = 3
+)
+
+func (c *Compiled) lintTwins(say sayer) {
+	for a := range c.Columns {
+		for b := a + 1; b < len(c.Columns); b++ {
+			x, y := &c.Columns[a], &c.Columns[b]
+			if x.Line == y.Line || !x.tells() || !y.tells() || x.Scored.Meet(y.Scored) < twinTaxa {
+				continue
+			}
+			to, from, twins := map[uint32]uint32{}, map[uint32]uint32{}, true
+			x.Scored.Each(func(t int) {
+				if !y.Scored.Has(t) {
+					return
+				}
+				p, q := x.Pattern[t], y.Pattern[t]
+				if w, ok := to[p]; ok && w != q {
+					twins = false
+				}
+				if w, ok := from[q]; ok && w != p {
+					twins = false
+				}
+				to[p], from[q] = q, p
+			})
+			if twins && len(to) >= twinWays {
+				say("twin-characters", x.ID+"/"+y.ID, fmt.Sprintf("/characters/%d", b),
+					"%q and %q stand or fall together and share no line", x.ID, y.ID)
+			}
+		}
+	}
+}
+
+// tells tells whether the column has states that count in full: only such lines could be counted twice.
+func (col *Column) tells() bool { return col.Kind == States && col.Trust.Full }
+
+func (c *Compiled) lintGroups(say sayer) {
+	first := map[string]*Taxon{}
+	for i := range c.Taxa {
+		t := &c.Taxa[i]
+		switch f := first[t.Group]; {
+		case t.Group == "":
+		case f == nil:
+			first[t.Group] = t
+		case f.Harm != t.Harm:
+			say("group-harm", t.Group+"/"+t.ID, fmt.Sprintf("/taxa/%d/harm", i),
+				"the group %q holds %q (harm %s) and %q (harm %s)", t.Group, f.ID, f.Harm, t.ID, t.Harm)
+		}
+	}
+}

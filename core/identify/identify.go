@@ -1,0 +1,44 @@
+// Package identify answers a record in one go: the ruling, and what to look at next.
+package identify
+
+import (
+	"zestythicket/core/checks"
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/ruling"
+)
+
+// Answer is a ruling with what to look at next.
+type Answer struct {
+	*ruling.Ruling
+	Next []checks.Suggestion `json:"next"`
+}
+
+// Record rules on a record. The error names what is wrong with the record.
+func Record(g *guide.Compiled, rec *evidence.Record) (*Answer, error) {
+	sheet, err := evidence.Open(g, rec)
+	if err != nil {
+		return nil, err
+	}
+	r := ruling.Rule(sheet)
+	a := &Answer{Ruling: r, Next: checks.Next(r)}
+	if a.finishAtHome() {
+		r.Caution = append(r.Caution, ruling.Cautions{
+			Code: "finish-at-home", Text: "What is left to read needs a table and time. Bag it apart from everything else and finish at home.",
+		})
+	}
+	return a, nil
+}
+
+// finishAtHome tells whether all that would still tell anything can only be read at home.
+func (a *Answer) finishAtHome() bool {
+	if a.Verdict != guide.KeepLooking || len(a.Next) == 0 {
+		return false
+	}
+	for _, s := range a.Next {
+		if s.Where == guide.Field && s.Gain > 0 {
+			return false
+		}
+	}
+	return a.Next[0].Where == guide.Home
+}

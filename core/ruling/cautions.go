@@ -1,0 +1,117 @@
+package ruling
+
+import (
+	"fmt"
+
+	"zestythicket/core/guide"
+)
+
+// Cautions is something to know before the specimen is touched, or before anything of it is eaten.
+type Cautions struct {
+	// Code is contact, handling, clean-hands, preparation, disputed, incomplete or one-group.
+	Code  string `json:"code"`
+	Taxon string `json:"taxon,omitempty"`
+	Text  string `json:"text"`
+}
+
+// A genus of which the guide holds fewer species than this is called thinly covered. Common practice; no published source.
+const thinGenus = 3
+
+// cautions gathers what the taxa that still fit call for: contact and handling first, then what holds for the working name.
+func (r *Ruling) cautions() []Cautions {
+	g := r.sheet.Guide
+	var out []Cautions
+	add := func(code, taxon string, text guide.Prose) {
+		if text != "" {
+			out = append(out, Cautions{code, taxon, string(text)})
+		}
+	}
+	fits := r.fitting()
+	dirty := false
+	for _, t := range fits {
+		tx := &g.Taxa[t]
+		if tx.Contact != nil {
+			add("contact", tx.ID, guide.Prose(fmt.Sprintf("%s may still be it. %s %s", Called(tx), tx.Contact.Does, tx.Contact.Handling)))
+		}
+		dirty = dirty || tx.Contact != nil || tx.Harm == guide.Deadly
+	}
+	if dirty {
+		add("clean-hands", "", "Clean hands and knife before you touch the next one.")
+	}
+	w := r.workingTaxon()
+	if w != nil && r.fits.Has(r.working) {
+		add("handling", w.ID, w.Handling)
+		add("cautions", w.ID, w.Cautions)
+		add("disputed", w.ID, w.Disputed)
+		r.preparation(add, fits)
+	}
+	if one := r.oneGroup(fits); one != "" {
+		add("one-group", "", guide.Prose(fmt.Sprintf("All that still fits is %s; for many purposes that is enough to know.", one)))
+	}
+	add("incomplete", "", guide.Prose(r.incomplete()))
+	return out
+}
+
+// fitting lists the taxa that fit, in their ranked order.
+func (r *Ruling) fitting() []int {
+	out := make([]int, len(r.Fitting))
+	for i, f := range r.Fitting {
+		out[i], _ = r.sheet.Guide.Taxon(f.Taxon)
+	}
+	return out
+}
+
+// preparation adds what the working name asks for, and what the upset taxa with a use that still fit do: the
+// strictest of all that fits applies.
+func (r *Ruling) preparation(add func(code, taxon string, text guide.Prose), fits []int) {
+	strict := map[guide.Use]int{guide.Conditional: 0, guide.CookedOnly: 1, guide.Medicinal: 2, guide.Edible: 3}
+	for rank := range len(strict) {
+		for _, t := range fits {
+			tx := &r.sheet.Guide.Taxa[t]
+			if n, ok := strict[tx.Use]; ok && n == rank && (t == r.working || tx.Harm == guide.Upset) {
+				add("preparation", tx.ID, tx.Preparation)
+			}
+		}
+	}
+}
+
+// oneGroup names the group or genus that everything that fits belongs to, if there is more than one such taxon.
+func (r *Ruling) oneGroup(fits []int) string {
+	if len(fits) < 2 {
+		return ""
+	}
+	first := &r.sheet.Guide.Taxa[fits[0]]
+	group, genus := first.Group, first.Genus()
+	for _, t := range fits[1:] {
+		tx := &r.sheet.Guide.Taxa[t]
+		if tx.Group != group {
+			group = ""
+		}
+		if tx.Genus() != genus {
+			genus = ""
+		}
+	}
+	if group == "" && genus != "" {
+		return "the genus " + genus
+	}
+	return group
+}
+
+// incomplete says that no guide is complete, and says so more strongly where it holds few of the genus.
+func (r *Ruling) incomplete() string {
+	says := "No guide holds every species: what is not in this one was not ruled out."
+	w := r.workingTaxon()
+	if w == nil {
+		return says
+	}
+	n := 0
+	for i := range r.sheet.Guide.Taxa {
+		if r.sheet.Guide.Taxa[i].Genus() == w.Genus() {
+			n++
+		}
+	}
+	if n < thinGenus {
+		return fmt.Sprintf("%s Of the genus %s it holds only %d: other species of it were never asked about.", says, w.Genus(), n)
+	}
+	return says
+}

@@ -1,0 +1,230 @@
+package ruling
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+)
+
+// Code names a reason for a verdict.
+type Code string
+
+// The codes, in the order of the rules that give them.
+const (
+	Sign              Code = "sign"
+	TargetHarmful     Code = "target-harmful"
+	OnlyHarmfulFits   Code = "only-harmful-fits"
+	NothingToTake     Code = "nothing-to-take"
+	LookAgain         Code = "look-again"
+	TargetConflicts   Code = "target-conflicts"
+	NothingFits       Code = "nothing-fits"
+	SignPossible      Code = "sign-possible"
+	NotOut            Code = "not-out"
+	CannotBeSeparated Code = "cannot-be-separated"
+	GuideTooThin      Code = "guide-too-thin"
+	MustSee           Code = "must-see"
+	TooLittleSeen     Code = "too-little-seen"
+	Gate              Code = "gate"
+	TargetSerious     Code = "target-serious"
+	AllOut            Code = "all-out"
+)
+
+// Reason is why a verdict is what it is: a code with what it is about, and the sentence made from them.
+type Reason struct {
+	Code      Code   `json:"code"`
+	Taxon     string `json:"taxon,omitempty"`
+	Character string `json:"character,omitempty"`
+	Sign      string `json:"sign,omitempty"`
+	Gate      string `json:"gate,omitempty"`
+	Text      string `json:"text"`
+}
+
+// reason makes a reason about a taxon and a column, either of them -1 for none.
+func (r *Ruling) reason(code Code, taxon, column int) Reason {
+	x := Reason{Code: code}
+	if taxon >= 0 {
+		x.Taxon = r.sheet.Guide.Taxa[taxon].ID
+	}
+	if column >= 0 {
+		x.Character = r.sheet.Guide.Columns[column].ID
+	}
+	return x
+}
+
+// say makes a reason's sentence: plain words, what was seen, what is missing, what to do.
+func (r *Ruling) say(x Reason) string {
+	name := r.called(x.Taxon)
+	character := ""
+	if n, ok := r.sheet.Guide.Column(x.Character); ok {
+		character = lower(r.sheet.Guide.Columns[n].Name)
+	}
+	switch x.Code {
+	case Sign:
+		return fmt.Sprintf("What you read is a warning sign on its own: %s", r.signSays(x.Sign))
+	case SignPossible:
+		return fmt.Sprintf("This may be a warning sign: %s Make sure of it before anything else.", r.signSays(x.Sign))
+	case TargetHarmful:
+		return fmt.Sprintf("%s is itself harmful to eat.", upper(name))
+	case OnlyHarmfulFits:
+		return fmt.Sprintf("%s fits what you read, and nothing one would take does.", upper(name))
+	case NothingToTake:
+		return fmt.Sprintf("What you read is %s, and this guide knows no use for it.", name)
+	case LookAgain:
+		return fmt.Sprintf("One answer does not go with the others. Look again at this: %s.", character)
+	case TargetConflicts:
+		if other := r.firstFit(); other != "" {
+			return fmt.Sprintf("This is not %s as this guide knows it; %s would fit. Leave it.", name, other)
+		}
+		return fmt.Sprintf("This is not %s as this guide knows it, nor anything else in it. Leave it.", name)
+	case NothingFits:
+		return "Nothing in this guide that one would take fits what you read. Leave it."
+	case NotOut:
+		return r.notOutSays(x.Taxon, name)
+	case CannotBeSeparated:
+		return fmt.Sprintf("Nothing that can still be read here and now would tell it from %s for certain.", name)
+	case GuideTooThin:
+		return "This guide knows no harmful species to hold it against, so it can rule none out."
+	case MustSee:
+		return fmt.Sprintf("Nobody should call it %s without this, firmly seen: %s.", name, character)
+	case TooLittleSeen:
+		return fmt.Sprintf("Too little of what you read is proof that it is %s. Read more of its build.", name)
+	case Gate:
+		for i := range r.sheet.Guide.Gates {
+			if g := &r.sheet.Guide.Gates[i]; g.ID == x.Gate {
+				return fmt.Sprintf("%s: only somebody taught in person clears these. %s", cmpOr(g.Name, g.ID), g.Why)
+			}
+		}
+	case TargetSerious:
+		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", upper(name))
+	case AllOut:
+		return fmt.Sprintf("No harmful species in this guide still fits; read as %s.", name)
+	}
+	return string(x.Code)
+}
+
+func (r *Ruling) notOutSays(id, name string) string {
+	for _, h := range r.Harmful {
+		if h.Taxon != id {
+			continue
+		}
+		needs := "one independent firm reading"
+		if missing := lines(h.Needed) - h.Margin; missing > 1 {
+			needs = fmt.Sprintf("%d independent firm readings", missing)
+		}
+		if h.Status == Open {
+			return fmt.Sprintf("%s still fits everything you read: %s missing.", upper(name), needs)
+		}
+		return fmt.Sprintf("%s is not ruled out yet: %s missing.", upper(name), needs)
+	}
+	return name
+}
+
+func lines(needed float64) int {
+	n := int(needed)
+	if float64(n) < needed {
+		n++
+	}
+	return n
+}
+
+// firstFit names the likeliest taxon that fits, or nothing.
+func (r *Ruling) firstFit() string {
+	if len(r.Fitting) == 0 {
+		return ""
+	}
+	return r.called(r.Fitting[0].Taxon)
+}
+
+// called is what to call a taxon in the middle of a sentence, with its article left to the reader.
+func (r *Ruling) called(id string) string {
+	if t, ok := r.sheet.Guide.Taxon(id); ok {
+		return lower(r.sheet.Guide.Taxa[t].Called())
+	}
+	return id
+}
+
+// signSays is a sign's own sentence, or where it has none, the readings it is made of.
+func (r *Ruling) signSays(id string) string {
+	g := r.sheet.Guide
+	i := slices.IndexFunc(g.Signs, func(s guide.Sign) bool { return s.ID == id })
+	if g.Signs[i].Why != "" {
+		return g.Signs[i].Why
+	}
+	var parts []string
+	for _, l := range g.SignNeeds[i] {
+		col := &g.Columns[l.Column]
+		parts = append(parts, fmt.Sprintf("%s (%s)", lower(col.Name), strings.Join(g.Signs[i].All[col.ID], " or ")))
+	}
+	return strings.Join(parts, ", ") + "."
+}
+
+func cmpOr(a, b string) string {
+	if a != "" {
+		return a
+	}
+	return b
+}
+
+// lower makes a name fit the middle of a sentence; a scientific name keeps its capital.
+func lower(s string) string {
+	if s == "" || strings.Contains(s, ".") {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
+}
+
+func upper(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToUpper(s[:1]) + s[1:]
+}
+
+// Called names the taxon as the sentences of a ruling do, at the start of a line.
+func Called(t *guide.Taxon) string { return upper(t.Called()) }
+
+// AgainColumn is the column that is asked for again, or -1. What hangs on it is not to be shown.
+func (r *Ruling) AgainColumn() int { return r.again }
+
+// Demanded lists the columns that the verdict waits for, the most pressing first.
+func (r *Ruling) Demanded() []int { return r.demanded }
+
+// Missing is what one harmful taxon lacks to be out.
+type Missing struct {
+	Taxon            int
+	Strength, Needed evidence.Quarters
+}
+
+// Missing lists the harmful taxa that are not out.
+func (r *Ruling) Missing() []Missing {
+	var out []Missing
+	for _, h := range r.harmful {
+		if !h.out() {
+			out = append(out, Missing{h.taxon, h.strength, h.needed})
+		}
+	}
+	return out
+}
+
+// Sheet is what was ruled on.
+func (r *Ruling) Sheet() *evidence.Sheet { return r.sheet }
+
+// WorkingTaxon is the number of the working name, or -1.
+func (r *Ruling) WorkingTaxon() int { return r.working }
+
+// Likely gives the taxa that fit and could be taken, or where there are none all that fit, and every taxon's
+// posterior as a natural logarithm.
+func (r *Ruling) Likely() (guide.Bits, []float64) {
+	may := r.fits.Copy()
+	may.And(r.takeable)
+	if may.Count() == 0 {
+		may = r.fits
+	}
+	return may, r.post
+}
+
+// Fits is the set of taxa that still fit.
+func (r *Ruling) Fits() guide.Bits { return r.fits }

@@ -1,0 +1,60 @@
+package guidebook
+
+import (
+	_ "embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+
+	"zestythicket/core/guide"
+
+	"github.com/goccy/go-yaml"
+)
+
+//go:embed waivers.yaml
+var waivers []byte
+
+// Waiver lets a finding stand, with the reason.
+type Waiver struct {
+	Lint  string `yaml:"lint"`
+	About string `yaml:"about"`
+	Why   string `yaml:"why"`
+}
+
+// Judged is a finding, with the reason for letting it stand where there is one.
+type Judged struct {
+	guide.Finding
+	Waived string `json:"waived,omitempty"`
+}
+
+// Check lints a guide; place is where it was loaded from, "" for the shipped one. Waivers stand in a file
+// waivers.yaml beside the guide's others.
+func Check(g *guide.Compiled, place string) ([]Judged, error) {
+	b := waivers
+	if place != "" {
+		var err error
+		if b, err = os.ReadFile(filepath.Join(place, "waivers.yaml")); err != nil {
+			b = nil
+			if info, e := os.Stat(place); e == nil && info.IsDir() && !errors.Is(err, fs.ErrNotExist) {
+				return nil, err
+			}
+		}
+	}
+	var list []Waiver
+	if err := yaml.UnmarshalWithOptions(b, &list, yaml.Strict()); err != nil {
+		return nil, fmt.Errorf("waivers.yaml: %w", err)
+	}
+	var out []Judged
+	for _, f := range g.Lint() {
+		j := Judged{Finding: f}
+		for _, w := range list {
+			if w.Lint == f.Lint && w.About == f.About {
+				j.Waived = w.Why
+			}
+		}
+		out = append(out, j)
+	}
+	return out, nil
+}

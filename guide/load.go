@@ -1,0 +1,329 @@
+// Package guidebook holds the shipped guide, and reads guides from folders of YAML and from single files. A guide that
+// does not validate is refused with the file, the line and the reason.
+package guidebook
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"io/fs"
+	"os"
+	"path"
+	"path/filepath"
+	"slices"
+	"strings"
+
+	"zestythicket/core/guide"
+
+	"github.com/goccy/go-yaml"
+	"github.com/goccy/go-yaml/ast"
+	"github.com/goccy/go-yaml/parser"
+	"github.com/santhosh-tekuri/jsonschema/v6"
+)
+
+// The greatest size of a guide's file in bytes.
+const maxFile = 64 << 20
+
+//go:embed schema.json
+var schema []byte
+
+//go:embed shipped.json
+var shipped []byte
+
+// Schema is the JSON Schema of a guide as one JSON object.
+func Schema() []byte { return schema }
+
+// Shipped is the guide that comes with the program. It was held against the schema when it was generated.
+func Shipped() (*guide.Compiled, error) {
+	g, err := decode(shipped)
+	if err != nil {
+		return nil, fmt.Errorf("the shipped guide: %w", err)
+	}
+	return guide.Compile(g)
+}
+
+// ShippedJSON is the shipped guide as one JSON object.
+func ShippedJSON() []byte { return shipped }
+
+// Load reads a guide from a folder of YAML or JSON files, or from one JSON or YAML file. The error is an *Refused
+// where the guide was read but does not validate.
+func Load(place string) (*guide.Compiled, error) {
+	d, err := Open(place)
+	if err != nil {
+		return nil, err
+	}
+	return d.Compile()
+}
+
+// Open reads a guide's files into one document without judging it.
+func Open(place string) (*Document, error) {
+	info, err := os.Stat(place)
+	if err != nil {
+		return nil, fmt.Errorf("no guide there: %w", err)
+	}
+	if info.IsDir() {
+		return openFolder(os.DirFS(place), place)
+	}
+	f, err := readFile(os.DirFS(filepath.Dir(place)), filepath.Base(place), place)
+	if err != nil {
+		return nil, err
+	}
+	whole, ok := f.value.(map[string]any)
+	if !ok {
+		return nil, fmt.Errorf("%s:1: a guide is an object with the keys characters and taxa, not %s", place, kindOf(f.value))
+	}
+	return &Document{whole: whole, files: []*file{f}}, nil
+}
+
+// Document is a guide as its files give it, and where each part of it stands.
+type Document struct {
+	whole map[string]any
+	files []*file
+	parts []part
+}
+
+// part tells that what stands at a pointer of the whole stands in a file, under another pointer.
+type part struct {
+	at   string
+	file *file
+	in   string
+}
+
+type file struct {
+	name  string
+	bytes []byte
+	value any
+}
+
+func openFolder(dir fs.FS, place string) (*Document, error) {
+	d := &Document{whole: map[string]any{"characters": []any{}, "taxa": []any{}}}
+	var names []string
+	err := fs.WalkDir(dir, ".", func(p string, e fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		if !e.IsDir() && slices.Contains([]string{".yaml", ".yml", ".json"}, path.Ext(p)) && keyOf(p) != "" {
+			names = append(names, p)
+		}
+		return nil
+	})
+	if err != nil {
+		return nil, err
+	}
+	if len(names) == 0 {
+		return nil, fmt.Errorf("%s holds no guide: no guide.yaml, characters/ or taxa/", place)
+	}
+	slices.Sort(names)
+	for _, name := range names {
+		f, err := readFile(dir, name, filepath.Join(place, name))
+		if err != nil {
+			return nil, err
+		}
+		if err := d.add(keyOf(name), f); err != nil {
+			return nil, err
+		}
+	}
+	return d, nil
+}
+
+// keyOf is the key of the whole that a file of the folder belongs under; empty for files that are none of the guide's.
+func keyOf(name string) string {
+	switch dir := strings.Split(name, "/"); {
+	case len(dir) > 1 && (dir[0] == "characters" || dir[0] == "taxa"):
+		return dir[0]
+	case len(dir) == 1:
+		base := strings.TrimSuffix(name, path.Ext(name))
+		if slices.Contains([]string{"guide", "characters", "taxa", "signs", "gates", "sources"}, base) {
+			return base
+		}
+	}
+	return ""
+}
+
+func (d *Document) add(key string, f *file) error {
+	d.files = append(d.files, f)
+	if key == "guide" {
+		m, ok := f.value.(map[string]any)
+		if !ok {
+			return fmt.Errorf("%s:1: give the key guide, not %s", f.name, kindOf(f.value))
+		}
+		if inner, ok := m["guide"]; ok && len(m) == 1 {
+			d.whole["guide"] = inner
+			d.parts = append(d.parts, part{"/guide", f, "/guide"})
+			return nil
+		}
+		d.whole["guide"] = m
+		d.parts = append(d.parts, part{"/guide", f, ""})
+		return nil
+	}
+	list, _ := d.whole[key].([]any)
+	switch v := f.value.(type) {
+	case nil:
+	case map[string]any:
+		d.parts = append(d.parts, part{fmt.Sprintf("/%s/%d", key, len(list)), f, ""})
+		list = append(list, v)
+	case []any:
+		for i, it := range v {
+			d.parts = append(d.parts, part{fmt.Sprintf("/%s/%d", key, len(list)), f, fmt.Sprintf("/%d", i)})
+			list = append(list, it)
+		}
+	default:
+		return fmt.Errorf("%s:1: give an item or a list of %s, not %s", f.name, key, kindOf(v))
+	}
+	d.whole[key] = list
+	return nil
+}
+
+// readFile reads a YAML or JSON file as plain values.
+func readFile(dir fs.FS, name, shown string) (*file, error) {
+	h, err := dir.Open(name)
+	if err != nil {
+		return nil, fmt.Errorf("no guide there: %w", err)
+	}
+	defer h.Close()
+	b, err := io.ReadAll(io.LimitReader(h, maxFile+1))
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", shown, err)
+	}
+	if len(b) > maxFile {
+		return nil, fmt.Errorf("%s: more than %d MB is no guide", shown, maxFile>>20)
+	}
+	f := &file{name: shown, bytes: b}
+	if path.Ext(name) == ".json" {
+		err = f.readJSON()
+	} else {
+		err = f.readYAML()
+	}
+	return f, err
+}
+
+func (f *file) readJSON() error {
+	d := json.NewDecoder(bytes.NewReader(f.bytes))
+	d.UseNumber()
+	err := d.Decode(&f.value)
+	if err == nil {
+		if _, more := d.Token(); more != io.EOF {
+			err = errors.New("there is more after the end of the object")
+		}
+	}
+	if err == nil {
+		return nil
+	}
+	offset := d.InputOffset()
+	if s := (*json.SyntaxError)(nil); errors.As(err, &s) {
+		offset = s.Offset
+	}
+	line := 1 + bytes.Count(f.bytes[:min(int(offset), len(f.bytes))], []byte("\n"))
+	return fmt.Errorf("%s:%d: this is not JSON: %w", f.name, line, err)
+}
+
+func (f *file) readYAML() error {
+	tree, err := parser.ParseBytes(f.bytes, 0)
+	if err != nil {
+		return f.yamlError(err)
+	}
+	for _, doc := range tree.Docs {
+		if a := firstAlias(doc.Body); a != nil {
+			return fmt.Errorf("%s:%d: a guide takes no YAML aliases; write it out", f.name, a.GetToken().Position.Line)
+		}
+	}
+	if err := yaml.Unmarshal(f.bytes, &f.value); err != nil {
+		return f.yamlError(err)
+	}
+	return nil
+}
+
+func (f *file) yamlError(err error) error {
+	var y yaml.Error
+	if errors.As(err, &y) && y.GetToken() != nil {
+		return fmt.Errorf("%s:%d: this is not YAML: %s", f.name, y.GetToken().Position.Line, y.GetMessage())
+	}
+	return fmt.Errorf("%s: this is not YAML: %w", f.name, err)
+}
+
+// firstAlias finds an alias in a tree, so that no file can grow beyond its size when it is read.
+func firstAlias(n ast.Node) ast.Node {
+	var v aliasFinder
+	if n != nil {
+		ast.Walk(&v, n)
+	}
+	return v.found
+}
+
+type aliasFinder struct{ found ast.Node }
+
+func (v *aliasFinder) Visit(n ast.Node) ast.Visitor {
+	if n.Type() == ast.AliasType && v.found == nil {
+		v.found = n
+	}
+	return v
+}
+
+func kindOf(v any) string {
+	switch v.(type) {
+	case nil:
+		return "nothing"
+	case []any:
+		return "a list"
+	case string:
+		return "a text"
+	}
+	return fmt.Sprintf("%T", v)
+}
+
+// Compile holds the document against the schema, then against sense, and compiles it.
+func (d *Document) Compile() (*guide.Compiled, error) {
+	g, err := d.Guide()
+	if err != nil {
+		return nil, err
+	}
+	return guide.Compile(g)
+}
+
+// Guide gives the guide if it validates, and an *Refused if not.
+func (d *Document) Guide() (*guide.Guide, error) {
+	b, err := json.Marshal(d.whole)
+	if err != nil {
+		return nil, err
+	}
+	if found := d.againstSchema(b); len(found) > 0 {
+		return nil, d.refuse(found)
+	}
+	g, err := decode(b)
+	if err != nil {
+		return nil, d.refuse([]guide.Problem{{Says: err.Error()}})
+	}
+	if found := g.Validate(); len(found) > 0 {
+		return nil, d.refuse(found)
+	}
+	return g, nil
+}
+
+func decode(b []byte) (*guide.Guide, error) {
+	var g guide.Guide
+	dec := json.NewDecoder(bytes.NewReader(b))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(&g); err != nil {
+		return nil, err
+	}
+	return &g, nil
+}
+
+func (d *Document) againstSchema(b []byte) []guide.Problem {
+	s, err := compiledSchema()
+	if err != nil {
+		return []guide.Problem{{Says: err.Error()}}
+	}
+	v, err := jsonschema.UnmarshalJSON(bytes.NewReader(b))
+	if err != nil {
+		return []guide.Problem{{Says: err.Error()}}
+	}
+	var bad *jsonschema.ValidationError
+	if !errors.As(s.Validate(v), &bad) {
+		return nil
+	}
+	return leaves(bad)
+}

@@ -1,0 +1,124 @@
+package guidebook
+
+import (
+	"bytes"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+	"sync"
+
+	"zestythicket/core/guide"
+
+	"github.com/goccy/go-yaml"
+	"github.com/goccy/go-yaml/parser"
+	"github.com/santhosh-tekuri/jsonschema/v6"
+	"golang.org/x/text/language"
+	"golang.org/x/text/message"
+)
+
+// Refused is why a guide may not be used: each problem with its file, line and reason.
+type Refused struct{ Problems []Problem }
+
+// Problem is something wrong in a guide's file.
+type Problem struct {
+	File string
+	Line int
+	Says string
+}
+
+func (p Problem) String() string { return fmt.Sprintf("%s:%d: %s", p.File, p.Line, p.Says) }
+
+// Error gives the first problem in one line, and how many more there are.
+func (r *Refused) Error() string {
+	says := r.Problems[0].String()
+	if n := len(r.Problems) - 1; n > 0 {
+		says += fmt.Sprintf(" (and %d more)", n)
+	}
+	return says
+}
+
+func (d *Document) refuse(found []guide.Problem) *Refused {
+	r := &Refused{}
+	for _, p := range found {
+		f, in := d.stands(p.At)
+		r.Problems = append(r.Problems, Problem{f.name, f.line(in), strings.ReplaceAll(p.Says, "\n", " ")})
+	}
+	return r
+}
+
+// stands finds the file that what stands at a pointer of the whole came from, and the pointer within that file.
+func (d *Document) stands(at string) (*file, string) {
+	for _, p := range d.parts {
+		if at == p.at || strings.HasPrefix(at, p.at+"/") {
+			return p.file, p.in + at[len(p.at):]
+		}
+	}
+	return d.files[0], at
+}
+
+// line finds the line that a pointer of the file points at, or at least the nearest thing around it.
+func (f *file) line(pointer string) int {
+	tree, err := parser.ParseBytes(f.bytes, 0)
+	if err != nil {
+		return 1
+	}
+	steps := strings.Split(pointer, "/")[1:]
+	for ; len(steps) > 0; steps = steps[:len(steps)-1] {
+		b := (&yaml.PathBuilder{}).Root()
+		for _, s := range steps {
+			if n, err := strconv.ParseUint(s, 10, 32); err == nil {
+				b = b.Index(uint(n))
+			} else {
+				b = b.Child(unescape(s))
+			}
+		}
+		if node, err := b.Build().FilterFile(tree); err == nil && node != nil {
+			return node.GetToken().Position.Line
+		}
+	}
+	return 1
+}
+
+func unescape(step string) string {
+	return strings.NewReplacer("~1", "/", "~0", "~").Replace(step)
+}
+
+var compiledSchema = sync.OnceValues(func() (*jsonschema.Schema, error) {
+	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(schema))
+	if err != nil {
+		return nil, err
+	}
+	c := jsonschema.NewCompiler()
+	if err := c.AddResource("guide.json", doc); err != nil {
+		return nil, err
+	}
+	return c.Compile("guide.json")
+})
+
+// leaves gives the innermost causes of a schema's refusal; of the ways a value could have been right, those that went
+// deepest.
+func leaves(e *jsonschema.ValidationError) []guide.Problem {
+	if len(e.Causes) == 0 {
+		at := ""
+		for _, s := range e.InstanceLocation {
+			at += "/" + strings.NewReplacer("~", "~0", "/", "~1").Replace(s)
+		}
+		return []guide.Problem{{At: at, Says: e.ErrorKind.LocalizedString(message.NewPrinter(language.English))}}
+	}
+	var out []guide.Problem
+	deepest := 0
+	for _, c := range e.Causes {
+		deepest = max(deepest, len(c.InstanceLocation))
+	}
+	either := slices.Equal(e.ErrorKind.KeywordPath(), []string{"anyOf"})
+	for _, c := range e.Causes {
+		if either && len(out) > 0 {
+			break
+		}
+		if !either || len(c.InstanceLocation) == deepest {
+			out = append(out, leaves(c)...)
+		}
+	}
+	return out
+}
