@@ -228,3 +228,19 @@ func (r *Ruling) Likely() (guide.Bits, []float64) {
 
 // Fits is the set of taxa that still fit.
 func (r *Ruling) Fits() guide.Bits { return r.fits }
+
+// Blames tells whether the ruling shows, or asks again for, a reading of the column as one that is in the way of the
+// working name. A change of such a reading must be confirmed afresh before it counts as sure.
+func (r *Ruling) Blames(column int) bool {
+	e := r.sheet.Entry(column)
+	if e == nil || len(r.Reasons) == 0 {
+		return false
+	}
+	switch r.Reasons[0].Code {
+	case LookAgain:
+		return column == r.again
+	case TargetConflicts:
+		return e.Weight(r.working) > 0
+	}
+	return false
+}

@@ -1,0 +1,42 @@
+package ruling
+
+import "zestythicket/core/evidence"
+
+// Holding is a line of evidence on which a harmful taxon still holds: characters that the working name shows something
+// on which would cut it in full, and that can still be read.
+type Holding struct {
+	Line       string   `json:"line"`
+	Characters []string `json:"characters"`
+}
+
+// Holding lists the lines that would still cut a harmful taxon, by its id, in the order of the guide.
+func (r *Ruling) Holding(id string) []Holding {
+	out := []Holding{}
+	taxon, ok := r.sheet.Guide.Taxon(id)
+	if !ok || r.working < 0 {
+		return out
+	}
+	s := r.sheet
+	cut := map[int]bool{}
+	for i := range s.Entries {
+		if e := &s.Entries[i]; e.Weight(taxon) == evidence.Whole {
+			cut[e.Column.Line] = true
+		}
+	}
+	at := map[int]int{}
+	for n := range s.Guide.Columns {
+		col, e := &s.Guide.Columns[n], s.Entry(n)
+		can := s.CanHave(n, r.working) || e != nil && s.CanFirmUp(e, r.working)
+		if cut[col.Line] || !can || !r.couldDiffer(n, taxon) {
+			continue
+		}
+		i, ok := at[col.Line]
+		if !ok {
+			i = len(out)
+			at[col.Line] = i
+			out = append(out, Holding{Line: s.Guide.Lines[col.Line]})
+		}
+		out[i].Characters = append(out[i].Characters, col.ID)
+	}
+	return out
+}

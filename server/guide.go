@@ -1,0 +1,193 @@
+package server
+
+import (
+	"context"
+	"net/http"
+	"slices"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	guidebook "zestythicket/guide"
+
+	"github.com/danielgtaylor/huma/v2"
+)
+
+// guideView is the guide as the front end needs it: what can be read, and what there is.
+type guideView struct {
+	Title      string          `json:"title"`
+	Version    string          `json:"version"`
+	Hash       string          `json:"hash"`
+	Characters []characterView `json:"characters"`
+	Taxa       []taxonView     `json:"taxa"`
+	Gates      []gateView      `json:"gates"`
+	Tools      []string        `json:"tools" doc:"Every tool that a character needs"`
+	Organs     []string        `json:"organs" doc:"In the order in which they are shown"`
+	Regions    []regionView    `json:"regions"`
+	Unseen     []unseenView    `json:"unseen" doc:"The reasons for which something may not be seen"`
+	Reference  guide.Reference `json:"reference"`
+}
+
+type characterView struct {
+	ID       string      `json:"id"`
+	Organ    string      `json:"organ"`
+	Kind     string      `json:"kind" enum:"states,measure,count"`
+	Name     string      `json:"name"`
+	Term     string      `json:"term"`
+	Question string      `json:"question"`
+	How      string      `json:"how"`
+	Pitfall  string      `json:"pitfall"`
+	States   []stateView `json:"states"`
+	Kingdoms []string    `json:"kingdoms" doc:"The kingdoms of the taxa it is scored for; both where it is of the specimen itself"`
+	Footing  string      `json:"footing"`
+	Hint     bool        `json:"hint" doc:"Whether a conflict counts only as a hint"`
+	Minutes  float64     `json:"minutes"`
+	Wait     float64     `json:"wait_minutes"`
+	Where    string      `json:"where" enum:"field,home"`
+	Needs    []string    `json:"needs"`
+	Touch    bool        `json:"touch"`
+	Unit     string      `json:"unit"`
+	Fades    bool        `json:"fades" doc:"Whether what was handled before makes it say nothing"`
+}
+
+type stateView struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+type taxonView struct {
+	ID      string   `json:"id"`
+	Called  string   `json:"called"`
+	Name    string   `json:"name"`
+	Common  []string `json:"common"`
+	Kingdom string   `json:"kingdom"`
+	Family  string   `json:"family"`
+	Use     string   `json:"use"`
+	Harm    string   `json:"harm" enum:"deadly,serious,upset,none,unknown"`
+	Contact bool     `json:"contact"`
+	FoundBy string   `json:"found_by,omitempty" doc:"The name it was searched and found by"`
+}
+
+type gateView struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Why  string `json:"why"`
+}
+
+type regionView struct {
+	Code string `json:"code"`
+	Name string `json:"name"`
+}
+
+type unseenView struct {
+	ID   string `json:"id" enum:"not-checked,lost,not-in-season,no-tool,cannot-perceive"`
+	Name string `json:"name"`
+}
+
+var unseenNames = map[evidence.Unseen]string{
+	evidence.NotChecked: "I have not looked yet", evidence.Lost: "It is gone, or stayed in the ground",
+	evidence.NotInSeason: "It is not there at this time of year", evidence.NoTool: "I lack the tool",
+	evidence.CannotPerceive: "I cannot see or smell that",
+}
+
+func (a *App) guideRoutes(api huma.API) {
+	huma.Register(api, operation(http.MethodGet, "/guide", "get-guide", "What can be read, and what there is"),
+		func(context.Context, *none) (*body[guideView], error) { return answer(a.viewGuide(), nil) })
+	huma.Register(api, operation(http.MethodGet, "/taxa", "find-taxa", "Find taxa by any common, scientific or older name"),
+		func(_ context.Context, in *struct {
+			Query   string `query:"q" maxLength:"200"`
+			Kingdom string `query:"kingdom" enum:"plantae,fungi,"`
+		}) (*body[[]taxonView], error) {
+			out := []taxonView{}
+			for _, hit := range a.Guide.Find(in.Query) {
+				if v := a.viewTaxon(hit.Taxon); in.Kingdom == "" || v.Kingdom == in.Kingdom {
+					v.FoundBy = hit.By
+					out = append(out, v)
+				}
+			}
+			return answer(out, nil)
+		})
+	huma.Register(api, operation(http.MethodGet, "/taxa/{id}", "get-taxon", "All that the guide says of a taxon"),
+		func(_ context.Context, in *struct {
+			ID string `path:"id"`
+		}) (*body[any], error) {
+			if n, ok := a.Guide.Taxon(in.ID); ok {
+				return answer[any](&a.Guide.Taxa[n], nil)
+			}
+			return nil, huma.Error404NotFound("the guide has no taxon " + in.ID)
+		})
+	huma.Register(api, operation(http.MethodGet, "/guide/schema", "get-guide-schema", "The JSON Schema of a guide"),
+		func(context.Context, *none) (*struct {
+			ContentType string `header:"Content-Type"`
+			Body        []byte
+		}, error) {
+			return &struct {
+				ContentType string `header:"Content-Type"`
+				Body        []byte
+			}{"application/schema+json", guidebook.Schema()}, nil
+		})
+}
+
+func (a *App) viewGuide() guideView {
+	g := a.Guide
+	v := guideView{
+		Title: g.Meta.Title, Version: g.Meta.Version, Hash: a.guideHash, Reference: g.Meta.Reference,
+		Characters: []characterView{}, Taxa: []taxonView{}, Gates: []gateView{}, Tools: []string{}, Regions: []regionView{},
+	}
+	for n := range g.Columns {
+		v.Characters = append(v.Characters, viewCharacter(g, &g.Columns[n]))
+		for _, tool := range g.Columns[n].Needs {
+			if !slices.Contains(v.Tools, tool) {
+				v.Tools = append(v.Tools, tool)
+			}
+		}
+	}
+	slices.Sort(v.Tools)
+	for t := range g.Taxa {
+		v.Taxa = append(v.Taxa, a.viewTaxon(t))
+	}
+	for _, gate := range g.Gates {
+		v.Gates = append(v.Gates, gateView{gate.ID, gate.Name, gate.Why})
+	}
+	for _, o := range guide.Organs {
+		v.Organs = append(v.Organs, string(o))
+	}
+	for code, name := range guide.Regions {
+		v.Regions = append(v.Regions, regionView{code, name})
+	}
+	slices.SortFunc(v.Regions, func(x, y regionView) int {
+		if x.Code < y.Code {
+			return -1
+		}
+		return 1
+	})
+	for _, u := range evidence.UnseenReasons {
+		v.Unseen = append(v.Unseen, unseenView{string(u), unseenNames[u]})
+	}
+	return v
+}
+
+func viewCharacter(g *guide.Compiled, col *guide.Column) characterView {
+	c := characterView{
+		ID: col.ID, Organ: string(col.Organ), Kind: string(col.Kind), Name: col.Name, Term: col.Term, Question: col.Question,
+		How: col.How, Pitfall: col.Pitfall, States: []stateView{}, Kingdoms: []string{}, Footing: string(col.FootingOf()),
+		Hint: !col.Trust.Full, Minutes: col.MinutesOf(), Wait: col.WaitMinutes, Where: string(col.WhereOf()),
+		Needs: append([]string{}, col.Needs...), Touch: col.Touches(), Unit: col.Unit, Fades: col.FadesAfter > 0,
+	}
+	for _, s := range col.States {
+		c.States = append(c.States, stateView{s.ID, s.Name})
+	}
+	for _, k := range []string{"plantae", "fungi"} {
+		if col.Scored.Count() == 0 || col.Scored.Meet(g.Kingdoms[k]) > 0 {
+			c.Kingdoms = append(c.Kingdoms, k)
+		}
+	}
+	return c
+}
+
+func (a *App) viewTaxon(n int) taxonView {
+	t := &a.Guide.Taxa[n]
+	return taxonView{
+		ID: t.ID, Called: t.Called(), Name: t.Name, Common: append([]string{}, t.Common...), Kingdom: t.Kingdom,
+		Family: t.Family, Use: string(t.Use), Harm: string(t.Harm), Contact: t.Contact != nil,
+	}
+}
