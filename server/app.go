@@ -67,6 +67,7 @@ func (a *App) Handler() http.Handler {
 }
 
 func apiConfig() huma.Config {
+	huma.DefaultArrayNullable = false // lists are empty, never null
 	c := huma.DefaultConfig("Zesty Thicket", "1.0.0")
 	c.OpenAPIPath = "/api/v1/openapi"
 	c.SchemasPath = ""

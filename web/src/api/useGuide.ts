@@ -1,0 +1,32 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { answered, api, type Character, type Guide, type Taxon } from './client';
+
+/** The guide with lookups by id. */
+export interface Book extends Guide {
+  character: (id: string) => Character | undefined;
+  taxon: (id: string) => Taxon | undefined;
+  /** What to call a taxon; its id where the guide no longer has it. */
+  called: (id: string) => string;
+}
+
+/** The guide that the server rules with. */
+export function useGuide() {
+  const query = useQuery({
+    queryKey: ['guide'],
+    queryFn: () => answered(api.GET('/api/v1/guide')),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const book = useMemo<Book | undefined>(() => {
+    if (!query.data) return undefined;
+    const characters = new Map(query.data.characters.map((x) => [x.id, x]));
+    const taxa = new Map(query.data.taxa.map((x) => [x.id, x]));
+    return {
+      ...query.data,
+      character: (id) => characters.get(id),
+      taxon: (id) => taxa.get(id),
+      called: (id) => taxa.get(id)?.called ?? id,
+    };
+  }, [query.data]);
+  return { book, error: query.error };
+}

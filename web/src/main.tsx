@@ -1,0 +1,24 @@
+import './look/nonce';
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
+import '@fontsource-variable/bricolage-grotesque/wght.css';
+import { MutationCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { App } from './App';
+import { tell } from './parts/Notice';
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, staleTime: 10_000, refetchOnWindowFocus: false } },
+  mutationCache: new MutationCache({ onError: (error) => tell({ text: error.message, bad: true }) }),
+});
+
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <App />
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,262 @@
+import type { ReactNode } from 'react';
+
+/** What a mushroom shows, by character; what is left out is drawn plainly, or as a broken line where `unknown`. */
+export type Shown = Record<string, string | undefined>;
+
+const caps: Record<string, string> = {
+  dome: 'M16 58C20 16 100 16 104 58Z',
+  flat: 'M8 52C22 38 98 38 112 52C98 60 22 60 8 52Z',
+  cone: 'M20 60C40 44 52 12 60 12C68 12 80 44 100 60Z',
+  knob: 'M8 56C30 44 50 46 54 34C58 28 62 28 66 34C70 46 90 44 112 56Z',
+  funnel: 'M8 34C40 48 80 48 112 34C100 54 76 60 70 78L50 78C44 60 20 54 8 34Z',
+  ball: 'M60 34C88 34 100 56 100 76C100 98 84 112 60 112C36 112 20 98 20 76C20 56 32 34 60 34Z',
+};
+
+const stems: Record<string, string> = {
+  plain: 'M51 58C52 80 52 100 50 122H70C68 100 68 80 69 58',
+  narrowed: 'M50 58C52 84 55 106 58 126H62C65 106 68 84 70 58',
+  swollen: 'M51 58C52 80 50 92 42 104C38 118 48 126 60 126C72 126 82 118 78 104C70 92 68 80 69 58',
+  sac: 'M52 58C53 80 52 100 50 120H70C68 100 67 80 68 58',
+};
+
+function Underside({ kind, spacing, cls }: { kind: string; spacing?: string; cls: string }) {
+  const gap = spacing === 'wide' ? 9 : spacing === 'crowded' ? 3.4 : 5.5;
+  const xs = Array.from({ length: Math.floor(80 / gap) + 1 }, (_, i) => 20 + i * gap).filter((x) => x < 48 || x > 72);
+  const area = <path className={cls} d="M16 58H104C98 72 80 76 70 76H50C40 76 22 72 16 58Z" />;
+  switch (kind) {
+    case 'ridges':
+      return (
+        <>
+          {area}
+          <path d="M28 60C34 72 44 76 50 92M42 60C46 70 50 76 53 86M92 60C86 72 76 76 70 92M78 60C74 70 70 76 67 86M35 68C38 66 42 66 45 70M85 68C82 66 78 66 75 70" />
+        </>
+      );
+    case 'pores':
+      return (
+        <>
+          {area}
+          <g className="fine">
+            {[63, 69].flatMap((y) =>
+              [24, 32, 40, 80, 88, 96].map((x) => <circle key={`${x}-${y}`} cx={x + (y - 63) / 2} cy={y} r="2.4" />),
+            )}
+          </g>
+        </>
+      );
+    case 'teeth':
+      return (
+        <path
+          className={cls}
+          d="M16 58l4 13 4-13 4 16 4-16 4 17 4-17 4 18 4-18h24l4 18 4-18 4 17 4-17 4 16 4-16 4 13 4-13Z"
+        />
+      );
+    default:
+      return (
+        <>
+          {area}
+          <g className="fine">
+            {xs.map((x) => (
+              <path key={x} d={`M${x} 58.500L${60 + (x - 60) * 0.62} 75`} />
+            ))}
+          </g>
+        </>
+      );
+  }
+}
+
+function Ring({ kind }: { kind: string }) {
+  if (kind === 'skirt')
+    return <path className="fill" d="M51 82H69C72 92 76 96 78 100C66 104 54 104 42 100C44 96 48 92 51 82Z" />;
+  if (kind === 'thin-band') return <path className="fill" d="M50 86C56 90 64 90 70 86V91C64 95 56 95 50 91Z" />;
+  if (kind === 'cobweb')
+    return (
+      <path className="fine" d="M52 84L34 66M52 86L40 68M53 88L46 70M68 84L86 66M68 86L80 68M67 88L74 70M52 90H68" />
+    );
+  return null;
+}
+
+const surfaces: Record<string, ReactNode> = {
+  fibrous: (
+    <path
+      className="fine"
+      d="M34 48C38 38 42 34 46 30M48 50C50 38 52 32 54 28M66 50C66 38 66 32 66 28M84 48C80 38 76 34 74 30"
+    />
+  ),
+  velvety: (
+    <path
+      className="fine"
+      d="M30 50l-2-4M40 42l-2-4M52 38l-1-5M66 38l1-5M78 42l2-4M90 50l2-4M46 52v-4M60 50v-4M74 52v-4"
+    />
+  ),
+  scaly: (
+    <path className="fine" d="M32 50l5-5 5 5M46 40l5-5 5 5M64 40l5-5 5 5M50 53l5-5 5 5M68 53l5-5 5 5M82 51l5-5 4 5" />
+  ),
+  cracked: <path className="fine" d="M30 52l8-8 6 4 8-10 8 6 10-8 6 8 12 8M46 52l6-4M72 52l-4-8" />,
+};
+
+const skins: Record<string, ReactNode> = {
+  fibrous: <path className="fine" d="M55 66V118M60 66V120M65 66V118" />,
+  shaggy: (
+    <path className="fine" d="M54 70l-5 6M56 84l-6 6M55 98l-6 7M66 70l5 6M64 84l6 6M65 98l6 7M60 78l-3 5M60 92l3 5" />
+  ),
+  banded: (
+    <path
+      className="fine"
+      d="M52 72l4 4 4-4 4 4 4-4M52 86l4 4 4-4 4 4 4-4M52 100l4 4 4-4 4 4 4-4M51 112l4 4 5-4 5 4 4-4"
+    />
+  ),
+  netted: <path className="fine" d="M52 64l16 12M52 74l16 12M52 84l16 12M68 64L52 76M68 74L52 86M68 84L52 96" />,
+  dotted: (
+    <g className="solid">
+      {[68, 78, 88, 98, 108].flatMap((y) => [55, 60, 65].map((x) => <circle key={`${x}${y}`} cx={x} cy={y} r="1.1" />))}
+    </g>
+  ),
+};
+
+/** A mushroom from the side, in a box of 120 by 134. `focus` names the character that is asked about. */
+export function Mushroom({ shown, focus, unknown }: { shown: Shown; focus?: string; unknown?: boolean }) {
+  const shape = shown['cap-shape'];
+  const ball = shape === 'ball' || shown.underside === 'closed';
+  const at = (character: string) => (focus === character ? 'here' : 'fill');
+  const gone = (character: string, otherwise: string) =>
+    unknown && shown[character] === undefined ? 'gone' : otherwise;
+  if (ball) {
+    return (
+      <>
+        {shown['stem-base'] === 'cord' && <path className={at('stem-base')} d="M55 110L58 130L62 124L66 132L65 110Z" />}
+        {shown['stem-base'] === 'sac' && (
+          <path
+            className={at('stem-base')}
+            d="M18 84C18 118 34 128 60 128C86 128 102 118 102 84C98 92 92 88 88 94C70 86 50 86 32 94C28 88 22 92 18 84Z"
+          />
+        )}
+        <path className={at('cap-shape')} d={caps.ball} />
+        {shown['cap-surface'] && <g transform="translate(0 22)">{surfaces[shown['cap-surface']]}</g>}
+      </>
+    );
+  }
+  const base = shown['stem-base'] ?? 'plain';
+  return (
+    <>
+      {base === 'sac' && (
+        <path
+          className={at('stem-base')}
+          d="M38 100C34 120 44 132 60 132C76 132 86 120 82 100C78 106 74 100 70 106C64 100 56 100 50 106C46 100 42 106 38 100Z"
+        />
+      )}
+      <path
+        className={gone('stem-base', focus === 'stem-base' && base !== 'sac' ? 'here' : 'paper')}
+        d={stems[base] ?? stems.plain}
+      />
+      {shown['stem-surface'] && skins[shown['stem-surface']]}
+      {shape !== 'funnel' && (
+        <Underside
+          kind={shown.underside ?? 'gills'}
+          spacing={shown['gill-spacing']}
+          cls={gone('underside', at('underside'))}
+        />
+      )}
+      <path className={gone('cap-shape', at('cap-shape'))} d={caps[shape ?? 'dome'] ?? caps.dome} />
+      {shape === 'funnel' && shown.underside && (
+        <path
+          className="fine"
+          d="M24 44C34 56 48 60 54 76M44 50C48 58 54 62 57 76M96 44C86 56 72 60 66 76M76 50C72 58 66 62 63 76"
+        />
+      )}
+      {shown['cap-surface'] && surfaces[shown['cap-surface']]}
+      {shown['cap-patches'] === 'patches' && (
+        <path className="paper" d="M36 40l8-4 4 6-8 4zM58 30l9-2 2 6-9 3zM78 40l8 1-1 7-8-2z" />
+      )}
+      {shown['cap-margin'] === 'grooved' && (
+        <path className="fine" d="M22 58v-8M30 58v-9M38 58v-9M46 58v-9M74 58v-9M82 58v-9M90 58v-9M98 58v-8" />
+      )}
+      {shown['cap-margin'] === 'hung' && (
+        <path className="fill" d="M18 58l4 8 5-8zM34 58l3 7 5-7zM80 58l4 8 4-8zM94 58l4 7 4-7z" />
+      )}
+      {shown['cap-margin'] === 'wavy' && (
+        <path
+          className={at('cap-margin')}
+          d="M14 56C18 44 26 68 34 56C42 44 50 68 60 56C70 44 78 68 86 56C94 44 102 68 106 56L104 48H16Z"
+        />
+      )}
+      {shown['cap-margin'] === 'inrolled' && (
+        <path
+          className={at('cap-margin')}
+          d="M16 56C10 70 30 74 30 62C30 58 24 58 24 62M104 56C110 70 90 74 90 62C90 58 96 58 96 62"
+        />
+      )}
+      {shown['stem-ring'] && <Ring kind={shown['stem-ring']} />}
+      {shown['stem-net'] === 'coarse' && <path d="M52 64l16 16M68 64L52 80M52 80l16 16M68 80L52 96" />}
+      {shown['stem-net'] === 'fine' && (
+        <path
+          className="fine"
+          d="M52 62l8 7 8-7M52 70l8 7 8-7M52 78l8 7 8-7M60 62l-8 8M60 62l8 8M60 70l-8 8M60 70l8 8"
+        />
+      )}
+    </>
+  );
+}
+
+const dots = Array.from({ length: 40 }, (_, i) => i);
+
+/** A mushroom halved from top to base: an open one, or a ball. */
+export function Cut({ show, focus }: { show: Shown; focus: string }) {
+  const here = (character: string) => (focus === character ? 'here' : 'fill');
+  const section = show['cut-section'];
+  if (section && section !== 'cap-and-stem') {
+    return (
+      <>
+        <circle className={section === 'even-white' ? 'paper' : here('cut-section')} cx="60" cy="66" r="44" />
+        {section === 'outline' && (
+          <path
+            className="paper"
+            d="M60 100V62M52 62V98C52 106 68 106 68 98V62M32 60C34 34 86 34 88 60C80 64 70 62 60 62C50 62 40 64 32 60Z"
+          />
+        )}
+        {section === 'dark-marbled' && (
+          <path
+            className="solid"
+            d="M26 66a34 34 0 0 1 68 0a34 34 0 0 1 -68 0M40 54l12 8 10-12 8 14 12-4-8 14 6 10-16-4-8 10-6-12-14 2 8-12z"
+            fillRule="evenodd"
+          />
+        )}
+        {section === 'powdery' && (
+          <g className="solid">
+            {dots.map((i) => (
+              <circle
+                key={i}
+                cx={60 + 5.6 * Math.sqrt(i) * Math.cos(i * 2.4)}
+                cy={66 + 5.6 * Math.sqrt(i) * Math.sin(i * 2.4)}
+                r="1.5"
+              />
+            ))}
+          </g>
+        )}
+      </>
+    );
+  }
+  const attach = show['gill-attachment'];
+  const reach = { free: 40, notched: 47, broad: 50, 'running-down': 50 }[attach ?? ''] ?? 48;
+  const drop = attach === 'running-down' ? 96 : 70;
+  const notch = attach === 'notched' ? `L${reach - 6} 64 L50 60` : '';
+  return (
+    <>
+      <path className="paper" d="M10 54C16 14 104 14 110 54C96 46 76 44 70 50V122H50V50C44 44 24 46 10 54Z" />
+      <path
+        className={here('gill-attachment')}
+        d={`M10 54C24 46 40 46 ${reach} 50 ${notch} L${reach} ${drop} C40 72 20 68 10 54Z`}
+      />
+      <path
+        className={here('gill-attachment')}
+        d={`M110 54C96 46 80 46 ${120 - reach} 50 ${attach === 'notched' ? `L${126 - reach} 64 L70 60` : ''} L${120 - reach} ${drop} C80 72 100 68 110 54Z`}
+      />
+      {show['stem-inside'] === 'hollow' && <path className={here('stem-inside')} d="M56 54V114H64V54Z" />}
+      {show['stem-inside'] === 'stuffed' && (
+        <path
+          className="fine"
+          d="M55 58l5 5 5-5M55 68l5 5 5-5M55 78l5 5 5-5M55 88l5 5 5-5M55 98l5 5 5-5M55 108l5 5 5-5"
+        />
+      )}
+      {show['stem-inside'] === 'solid' && <path className={here('stem-inside')} d="M50 56H70V122H50Z" />}
+    </>
+  );
+}

@@ -1,0 +1,23 @@
+import styled from 'styled-components';
+import { c } from '../look/tokens';
+
+/** The paper that everything is drawn on: ink lines, one mist fill, zest for the part asked about. */
+export const Sheet = styled.svg`
+  display: block;
+  fill: none;
+  stroke: ${c('ink')};
+  stroke-width: 2;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+  .fine { stroke-width: 1.1; }
+  .fill { fill: ${c('mist')}; }
+  .flat { fill: ${c('mist')}; stroke: none; }
+  .solid { fill: ${c('ink')}; stroke: none; }
+  .paper { fill: ${c('paper')}; }
+  .here { fill: ${c('zest')}; stroke: ${c('ink')}; }
+  .glow { stroke: ${c('zest')}; stroke-width: 7; opacity: 0.8; }
+  .gone { stroke: ${c('stone')}; stroke-dasharray: 2 6; fill: none; }
+  .thorn { fill: ${c('thorn')}; stroke: none; }
+  text { fill: ${c('stone')}; stroke: none; font-size: 9px; font-family: inherit; }
+  @media (forced-colors: active) { stroke: CanvasText; }
+`;

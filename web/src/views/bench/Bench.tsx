@@ -1,0 +1,152 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import styled from 'styled-components';
+import { newId } from '../../api/client';
+import { useGuide } from '../../api/useGuide';
+import { type Change, useChange, useRecord } from '../../api/useRecord';
+import { useSettings } from '../../api/useSettings';
+import { c, medium, narrow } from '../../look/tokens';
+import { Button, Row } from '../../parts/Buttons';
+import { Waiting } from '../../parts/Fields';
+import { AllCharacters } from './AllCharacters';
+import { Ask } from './Ask';
+import { Band } from './Band';
+import { Canes } from './Canes';
+import { Close } from './Close';
+import { Details } from './Details';
+import { Help } from './Help';
+import { Later } from './Later';
+import { Specimen } from './Specimen';
+import { useShortcuts } from './useShortcuts';
+import { Cautions, Warnings } from './Warnings';
+
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: minmax(350px, 1.1fr) minmax(290px, 0.9fr) minmax(310px, 0.9fr);
+  flex: 1;
+  > section { padding: 18px 22px; min-width: 0; }
+  > section + section { border-left: 1.5px solid ${c('mist')}; }
+  ${medium} { grid-template-columns: minmax(0, 1.1fr) minmax(0, 0.9fr); > section:nth-child(3) { grid-column: 1 / -1; border-left: 0; border-top: 1.5px solid ${c('mist')}; } }
+  ${narrow} { grid-template-columns: minmax(0, 1fr); > section { padding: 14px 16px; } > section + section { border-left: 0; border-top: 1.5px solid ${c('mist')}; } }
+`;
+
+const Below = styled.div`
+  padding: 4px 22px 24px;
+  border-top: 1.5px solid ${c('mist')};
+  ${narrow} { padding: 4px 16px 24px; }
+`;
+
+const Tools = styled(Row)`
+  padding: 8px 22px;
+  border-bottom: 1.5px solid ${c('mist')};
+  font-size: 15px;
+  button { min-height: 40px; padding: 6px 12px; }
+  span { flex: 1; color: ${c('stone')}; min-width: 12ch; }
+  ${narrow} { padding: 8px 16px; }
+`;
+
+/** The main view: one specimen, what was read of it, what still stands, and what to look at next. */
+export default function Bench({ id }: { id: string }) {
+  const { book, error: noGuide } = useGuide();
+  const { data: record, error: noRecord } = useRecord(id);
+  const { data: settings } = useSettings();
+  const { mutate, isPending } = useChange(id);
+  const [picked, setPicked] = useState<{ character: string; afresh: boolean }>();
+  const ask = useRef<HTMLElement>(null);
+
+  const change = useCallback((what: Change) => mutate({ op: newId(), change: what }), [mutate]);
+  const pick = useCallback((character: string, afresh = false) => {
+    setPicked({ character, afresh });
+    ask.current?.scrollIntoView({ block: 'start', behavior: 'smooth' });
+    ask.current?.focus({ preventScroll: true });
+  }, []);
+
+  const ruling = record?.ruling;
+  const again = ruling?.again ?? '';
+  const asked = picked?.character ?? (again || ruling?.next[0]?.character);
+  const afresh = picked ? picked.afresh : again !== '';
+  const closed = Boolean(record?.closing);
+  const covered = afresh && !closed;
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was picked is over once its reading changed
+  useEffect(() => setPicked(undefined), [record?.changed]);
+
+  useShortcuts(
+    useMemo(
+      () => ({
+        z: () => record?.can_undo && change({ do: 'undo' }),
+        y: () => record?.can_redo && change({ do: 'redo' }),
+      }),
+      [record?.can_undo, record?.can_redo, change],
+    ),
+  );
+
+  if (!book || !record || !ruling || !settings) return <Waiting error={noGuide ?? noRecord} />;
+  const character = asked ? book.character(asked) : undefined;
+  return (
+    <>
+      <Band record={record} book={book} covered={covered} onChange={change} />
+      <Tools data-screen-only>
+        <span>
+          {record.about.kingdom === 'fungi' ? 'Mushroom' : 'Plant'}
+          {record.about.place?.name ? `, ${record.about.place.name}` : ''}
+          {record.about.date ? `, ${record.about.date}` : ''}
+        </span>
+        <Button isDisabled={!record.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
+          Undo
+        </Button>
+        <Button isDisabled={!record.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
+          Redo
+        </Button>
+        <Help />
+      </Tools>
+      <Columns>
+        <section ref={ask} tabIndex={-1} aria-label="Look here next">
+          {!closed && <Warnings ruling={ruling} book={book} />}
+          {closed ? (
+            <Close record={record} onChange={change} />
+          ) : character ? (
+            <Ask
+              key={`${character.id} ${record.changed} ${afresh}`}
+              character={character}
+              reading={covered ? undefined : record.readings.find((r) => r.character === character.id)}
+              why={picked ? undefined : ruling.next[0]?.why}
+              afresh={afresh}
+              settings={settings}
+              busy={isPending}
+              onRead={(reading) => change({ do: 'read', reading: { ...reading, afresh } })}
+              onCancel={picked ? () => setPicked(undefined) : undefined}
+            />
+          ) : (
+            <p>Nothing that can still be read would change the ruling.</p>
+          )}
+          {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
+          {!covered && <Cautions ruling={ruling} />}
+          {!closed && !covered && <Close record={record} onChange={change} />}
+        </section>
+        {covered ? (
+          <section aria-label="Covered">
+            <p>What was read and what hangs on it is covered until you have looked again.</p>
+          </section>
+        ) : (
+          <>
+            <Specimen
+              record={record}
+              book={book}
+              settings={settings}
+              closed={closed}
+              onPick={pick}
+              onClear={(of) => change({ do: 'clear', character: of })}
+            />
+            <Canes ruling={ruling} readings={record.readings} book={book} closed={closed} onPick={pick} />
+          </>
+        )}
+      </Columns>
+      {!covered && (
+        <Below>
+          {!closed && <AllCharacters record={record} book={book} onPick={pick} />}
+          <Details key={record.changed} record={record} book={book} closed={closed} onChange={change} />
+        </Below>
+      )}
+    </>
+  );
+}

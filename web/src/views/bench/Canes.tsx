@@ -1,0 +1,170 @@
+import styled from 'styled-components';
+import type { Reading, Ruling, Schema } from '../../api/client';
+import type { Book } from '../../api/useGuide';
+import { c } from '../../look/tokens';
+import { Button } from '../../parts/Buttons';
+import { harmWords } from '../../parts/words';
+import { Sheet } from '../../pen/Sheet';
+
+const Box = styled.section`
+  h2 { font-size: 19px; }
+  > p { margin: 2px 0 12px; color: ${c('stone')}; font-size: 15px; }
+  summary { cursor: pointer; font-weight: 600; min-height: 44px; padding: 10px 0; }
+`;
+
+const Cane = styled.li`
+  display: grid;
+  grid-template-columns: 30px 1fr;
+  gap: 10px;
+  padding: 11px 0;
+  border-top: 1.5px solid ${c('mist')};
+  h3 { font-size: 17px; }
+  .harm { font-size: 14.5px; color: ${c('thorn')}; font-weight: 600; }
+  .cuts { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 6px; font-size: 14px; }
+  .cut { background: ${c('cutWash')}; color: ${c('cut')}; border-radius: 7px; padding: 3px 8px; font-weight: 600; }
+  .need { border: 1.5px dashed ${c('thorn')}; color: ${c('thorn')}; border-radius: 7px; padding: 2px 8px; }
+  .hint { border: 1px solid ${c('mist')}; border-radius: 7px; padding: 3px 8px; }
+  .holds { margin-top: 6px; font-size: 14px; color: ${c('stone')}; display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; }
+  .holds button { min-height: 32px; padding: 2px 8px; border-width: 1px; border-radius: 8px; font-weight: 500; font-size: 14px; }
+`;
+
+function Stalk({ thorns, down }: { thorns: number; down?: boolean }) {
+  const at = [14, 34, 54].slice(0, thorns);
+  return (
+    <Sheet viewBox="0 0 30 74" width="30" height="74" aria-hidden>
+      <path className={down ? 'gone' : ''} d="M15 72C13 50 17 30 15 2" />
+      {at.map((y, i) => (
+        <path key={y} className="thorn" d={i % 2 ? `M15 ${y}L4 ${y - 7}l8 11z` : `M15 ${y}l11-6-8 11z`} />
+      ))}
+      {down && <path d="M6 66L24 56" />}
+    </Sheet>
+  );
+}
+
+interface Props {
+  ruling: Ruling;
+  readings: Reading[];
+  book: Book;
+  closed: boolean;
+  onPick: (character: string) => void;
+}
+
+/** Every harmful species as a cane: the cuts made, the cuts missing, and where it could still be cut. */
+export function Canes({ ruling, readings, book, closed, onPick }: Props) {
+  const standing = ruling.harmful.filter((h) => h.status !== 'out');
+  const down = ruling.harmful.filter((h) => h.status === 'out');
+  return (
+    <Box aria-label="Harmful species still standing">
+      <h2>{standing.length > 0 ? `Still standing: ${standing.length}` : 'None is standing'}</h2>
+      <p>
+        {ruling.harmful.length === 0
+          ? 'This guide knows no harmful species to hold this against, so nothing was ruled out.'
+          : standing.length > 0
+            ? 'Each needs its cuts: things seen on this one that it never shows.'
+            : 'Every harmful species of this guide that could be meant was cut. No guide holds them all.'}
+      </p>
+      <ul>
+        {standing.map((h) => (
+          <Still
+            key={h.taxon}
+            harmful={h}
+            ruling={ruling}
+            readings={readings}
+            book={book}
+            closed={closed}
+            onPick={onPick}
+          />
+        ))}
+      </ul>
+      {down.length > 0 && (
+        <details>
+          <summary>
+            {down.length} {down.length === 1 ? 'is' : 'are'} down
+          </summary>
+          <ul>
+            {down.map((h) => (
+              <Cane key={h.taxon}>
+                <Stalk thorns={harmWords[h.harm]?.thorns ?? 0} down />
+                <div>
+                  <h3>{book.called(h.taxon)}</h3>
+                  <Cuts harmful={h} readings={readings} book={book} />
+                </div>
+              </Cane>
+            ))}
+          </ul>
+        </details>
+      )}
+      {ruling.apart.length > 0 && (
+        <p>
+          Not known from this continent, so left aside:{' '}
+          {ruling.apart.map((t) => book.called(t).toLowerCase()).join(', ')}.
+        </p>
+      )}
+    </Box>
+  );
+}
+
+function Cuts({ harmful, readings, book }: { harmful: Schema['Harmful']; readings: Reading[]; book: Book }) {
+  const says = (id: string) => {
+    const character = book.character(id);
+    const reading = readings.find((r) => r.character === id);
+    const state = reading?.states?.map((s) => character?.states.find((x) => x.id === s)?.name ?? s).join(', ');
+    return `${(character?.name ?? id).toLowerCase()}${state ? `: ${state.toLowerCase()}` : ''}`;
+  };
+  const missing = Math.ceil(harmful.needed) - harmful.margin;
+  return (
+    <div className="cuts">
+      {harmful.lines.map((l) => (
+        <span key={l.line} className={l.worth === 1 ? 'cut' : 'hint'}>
+          {l.worth === 1
+            ? 'Cut: '
+            : l.characters.every((x) => book.character(x)?.hint)
+              ? 'Only a hint: '
+              : 'Not firm yet: '}
+          {l.characters.map(says).join('; ')}
+        </span>
+      ))}
+      {harmful.status !== 'out' && missing > 0 && (
+        <span className="need">{missing === 1 ? 'one more cut' : `${missing} cuts missing`}</span>
+      )}
+    </div>
+  );
+}
+
+function Still({
+  harmful,
+  ruling,
+  readings,
+  book,
+  closed,
+  onPick,
+}: Omit<Props, 'ruling'> & { harmful: Schema['Harmful']; ruling: Ruling }) {
+  const lines = ruling.holding.find((x) => x.taxon === harmful.taxon)?.lines ?? [];
+  const characters = lines.flatMap((l) => l.characters.slice(0, 1)).slice(0, 5);
+  const harm = harmWords[harmful.harm];
+  return (
+    <Cane>
+      <Stalk thorns={harm?.thorns ?? 0} />
+      <div>
+        <h3>{book.called(harmful.taxon)}</h3>
+        <div className="harm">{harm?.say}</div>
+        <Cuts harmful={harmful} readings={readings} book={book} />
+        {!closed && characters.length > 0 && (
+          <div className="holds">
+            <span>
+              {lines.length} {lines.length === 1 ? 'line' : 'lines'} could still cut it:
+            </span>
+            {characters.map((id) => (
+              <Button key={id} onPress={() => onPick(id)}>
+                {book.character(id)?.name}
+              </Button>
+            ))}
+          </div>
+        )}
+        {!closed && ruling.working && characters.length === 0 && (
+          <div className="holds">Nothing that can still be read would cut it.</div>
+        )}
+      </div>
+    </Cane>
+  );
+}

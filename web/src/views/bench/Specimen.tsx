@@ -1,0 +1,101 @@
+import styled from 'styled-components';
+import type { RecordView, Settings } from '../../api/client';
+import type { Book } from '../../api/useGuide';
+import { c } from '../../look/tokens';
+import { Button, Row } from '../../parts/Buttons';
+import { Mushroom } from '../../pen/Mushroom';
+import { PlantFigure } from '../../pen/Plant';
+import { Sheet } from '../../pen/Sheet';
+import { readingWords } from './readingWords';
+
+const Box = styled.section`
+  background: ${c('paper')};
+  h2 { font-size: 19px; }
+  figure { margin: 8px 0; display: grid; justify-items: center; }
+  figcaption { color: ${c('stone')}; font-size: 15px; }
+  svg { width: min(100%, 250px); height: auto; max-height: 300px; }
+  dt { font-weight: 600; }
+  dd { display: flex; gap: 8px; align-items: center; justify-content: space-between; }
+  dl > div { padding: 6px 0; border-top: 1px solid ${c('mist')}; font-size: 15px; }
+  dd > div { flex-wrap: nowrap; }
+  dd button { min-height: 40px; padding: 4px 9px; font-size: 14.5px; font-weight: 500; border-width: 1px; }
+  .held { color: ${c('thorn')}; }
+`;
+
+interface Props {
+  record: RecordView;
+  book: Book;
+  settings: Settings;
+  closed: boolean;
+  onPick: (character: string, afresh?: boolean) => void;
+  onClear: (character: string) => void;
+}
+
+/** The parts that the figure of each kingdom shows, so that what is missing can be named. */
+const parts: Record<string, string[]> = {
+  fungi: ['cap-shape', 'underside', 'stem-ring', 'stem-base'],
+  plantae: ['growth-form', 'leaf-arrangement', 'inflorescence', 'root'],
+};
+
+/** The specimen drawn from what was read, and every reading in words, to change or clear. */
+export function Specimen({ record, book, settings, closed, onPick, onClear }: Props) {
+  const shown: Record<string, string | undefined> = {};
+  for (const r of record.readings) shown[r.character] = r.states?.[0];
+  const fungi = record.about.kingdom === 'fungi';
+  const missing = (parts[record.about.kingdom] ?? [])
+    .filter((p) => !shown[p])
+    .map((p) => book.character(p)?.name.toLowerCase());
+  return (
+    <Box aria-label="The specimen">
+      <h2>As read so far</h2>
+      <figure>
+        <Sheet
+          viewBox={fungi ? '-4 0 128 136' : '-6 -4 132 208'}
+          role="img"
+          aria-label={
+            missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'
+          }
+        >
+          {fungi ? <Mushroom shown={shown} unknown /> : <PlantFigure shown={shown} />}
+        </Sheet>
+        <figcaption>
+          {missing.length > 0 ? `Broken lines: ${missing.join(', ')} not looked at` : 'Drawn from the readings'}
+        </figcaption>
+      </figure>
+      {record.readings.length === 0 && <p>Nothing read yet. Every answer is kept as you make it.</p>}
+      <dl>
+        {record.readings.map((r) => {
+          const character = book.character(r.character);
+          const name = character?.name ?? r.character;
+          return (
+            <div key={r.character}>
+              <dt>
+                {name}
+                {character?.hint ? ' (a hint)' : ''}
+              </dt>
+              <dd>
+                <span>{readingWords(r, character, book, settings)}</span>
+                {!closed && (
+                  <Row>
+                    <Button aria-label={`Change ${name}`} onPress={() => onPick(r.character)}>
+                      Change
+                    </Button>
+                    <Button aria-label={`Clear ${name}`} onPress={() => onClear(r.character)}>
+                      Clear
+                    </Button>
+                  </Row>
+                )}
+              </dd>
+              {r.held && !closed && (
+                <dd className="held">
+                  <span>Changed after it stood in the way, so it counts as unsure.</span>
+                  <Button onPress={() => onPick(r.character, true)}>Look afresh</Button>
+                </dd>
+              )}
+            </div>
+          );
+        })}
+      </dl>
+    </Box>
+  );
+}

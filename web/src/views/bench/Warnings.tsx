@@ -1,0 +1,87 @@
+import styled from 'styled-components';
+import type { Ruling } from '../../api/client';
+import type { Book } from '../../api/useGuide';
+import { c } from '../../look/tokens';
+
+const Box = styled.aside`
+  margin-bottom: 14px;
+  padding: 10px 14px;
+  border: 1.5px solid ${c('thorn')};
+  border-radius: 12px;
+  background: ${c('thornWash')};
+  font-size: 15px;
+  li + li { margin-top: 6px; }
+  li { display: grid; grid-template-columns: 24px 1fr; gap: 8px; }
+  svg { width: 22px; height: 22px; fill: none; stroke: ${c('thorn')}; stroke-width: 2; stroke-linecap: round; }
+`;
+
+const More = styled.details`
+  margin-top: 18px;
+  border-top: 1.5px solid ${c('mist')};
+  summary { cursor: pointer; font-weight: 600; padding: 12px 0; min-height: 48px; }
+  li { padding-left: 18px; position: relative; margin-bottom: 6px; }
+  li::before { content: '–'; position: absolute; left: 2px; }
+`;
+
+/** The sign for "do not touch": an open hand with a bar. */
+function Hand() {
+  return (
+    <svg viewBox="0 0 24 24" aria-hidden="true">
+      <path d="M8 21C5 17 4 15 4 11l2 2V5l2 5V3l3 7 1-7 1 7 4-4-2 7c0 4-1 6-3 8zM3 3l18 18" />
+    </svg>
+  );
+}
+
+/** The sign for a gate. */
+function Gate() {
+  return (
+    <svg viewBox="0 0 24 24" aria-hidden="true">
+      <path d="M4 21V5M20 21V5M4 9h16M4 15h16M9 9v6M15 9v6" />
+    </svg>
+  );
+}
+
+const first = (code: string) => code === 'contact' || code === 'handling';
+
+/** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
+export function Warnings({ ruling, book }: { ruling: Ruling; book: Book }) {
+  const touch = ruling.cautions.filter((x) => first(x.code));
+  const gates = book.gates.filter((g) => ruling.gates.includes(g.id));
+  if (touch.length + gates.length === 0) return null;
+  return (
+    <Box aria-label="Before you touch it">
+      <ul>
+        {touch.map((x) => (
+          <li key={x.code + x.taxon}>
+            <Hand />
+            <span>{x.text}</span>
+          </li>
+        ))}
+        {gates.map((g) => (
+          <li key={g.id}>
+            <Gate />
+            <span>
+              <strong>{g.name}</strong> may still be it: only somebody taught in person clears these.
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Box>
+  );
+}
+
+/** What has to be known before it is eaten, or before the next one is touched. */
+export function Cautions({ ruling }: { ruling: Ruling }) {
+  const others = ruling.cautions.filter((x) => !first(x.code));
+  if (others.length === 0) return null;
+  return (
+    <More open={ruling.verdict === 'ruled-clear' || others.some((x) => x.code === 'finish-at-home')}>
+      <summary>Also know: {others.length}</summary>
+      <ul>
+        {others.map((x) => (
+          <li key={x.code + x.taxon}>{x.text}</li>
+        ))}
+      </ul>
+    </More>
+  );
+}

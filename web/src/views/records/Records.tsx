@@ -1,0 +1,118 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Link } from 'wouter';
+import { newId, type Row as RecordRow } from '../../api/client';
+import { useChange } from '../../api/useRecord';
+import { useRecords } from '../../api/useRecords';
+import { c, face, narrow } from '../../look/tokens';
+import { Button } from '../../parts/Buttons';
+import { Page, Text, Waiting } from '../../parts/Fields';
+import { tell } from '../../parts/Notice';
+import { doneWords, verdictWords } from '../../parts/words';
+
+const List = styled.ul`
+  margin-top: 18px;
+  border-bottom: 1.5px solid ${c('mist')};
+`;
+
+const Item = styled.li`
+  display: grid;
+  grid-template-columns: 11rem minmax(0, 1fr) 4rem auto;
+  gap: 6px 16px;
+  align-items: center;
+  padding: 12px 0;
+  border-top: 1.5px solid ${c('mist')};
+  h2 { font-size: 18px; }
+  h2 a { text-underline-offset: 3px; }
+  .verdict { font: 700 16px/1.2 ${face.head}; display: flex; gap: 8px; align-items: center; }
+  .verdict svg { width: 26px; height: 26px; flex: none; fill: none; stroke: currentColor; stroke-width: 2.2; stroke-linecap: round; stroke-linejoin: round; }
+  .leave, .no-match { color: ${c('thorn')}; }
+  .ruled-clear { color: ${c('cut')}; }
+  .why { color: ${c('stone')}; font-size: 15px; }
+  .margin { text-align: right; font-size: 13px; line-height: 1.1; strong { display: block; font: 800 24px/1 ${face.head}; font-variant-numeric: tabular-nums; } }
+  ${narrow} { grid-template-columns: minmax(0, 1fr) auto; .what { grid-column: 1 / -1; order: 3; } button { grid-column: 1 / -1; order: 4; justify-self: end; } }
+`;
+
+const marks: Record<string, string> = {
+  leave: 'M5 5l16 16M21 5L5 21',
+  'no-match': 'M4 10h18M4 17h18M18 4L8 22',
+  'keep-looking': 'M11 4a7 7 0 1 0 0 14a7 7 0 0 0 0-14zM16 16l6 6',
+  'show-someone': 'M9 11a4 4 0 1 0 0-8a4 4 0 0 0 0 8zM2 23c0-6 3-9 7-9s7 3 7 9M18 8h6M21 5v6',
+  'ruled-clear': 'M13 3v8M8 8l5 5 5-5M4 22h18M7 22v-5M19 22v-5',
+};
+
+/** What was looked at, when, where, and what it came to. */
+export default function Records() {
+  const [query, setQuery] = useState('');
+  const { data, error } = useRecords(query);
+  return (
+    <Page>
+      <h1>Records</h1>
+      <Text label="Search" type="search" value={query} onChange={setQuery} placeholder="Name, place, note, ruling" />
+      {!data && <Waiting error={error} />}
+      {data?.length === 0 && (
+        <p>
+          {query ? (
+            'No record holds all of these words.'
+          ) : (
+            <>
+              Nothing was looked at yet. <Link href="/">Start a record</Link>.
+            </>
+          )}
+        </p>
+      )}
+      {data && data.length > 0 && (
+        <List aria-label="Records">
+          {data.map((r) => (
+            <One key={r.id} row={r} />
+          ))}
+        </List>
+      )}
+    </Page>
+  );
+}
+
+function One({ row }: { row: RecordRow }) {
+  const { mutate } = useChange(row.id);
+  const remove = () =>
+    mutate(
+      { op: newId(), change: { do: 'delete' } },
+      {
+        onSuccess: () =>
+          tell({
+            text: 'The record was deleted.',
+            action: { name: 'Bring it back', do: () => mutate({ op: newId(), change: { do: 'restore' } }) },
+          }),
+      },
+    );
+  const sure = row.verdict === 'ruled-clear';
+  const name =
+    (row.working_name && `${row.working_name}${sure ? '' : '?'}`) ||
+    (row.kingdom === 'fungi' ? 'A mushroom without a name' : 'A plant without a name');
+  return (
+    <Item>
+      <div className={`verdict ${row.verdict}`}>
+        <svg viewBox="0 0 26 26" aria-hidden="true">
+          <path d={marks[row.verdict]} />
+        </svg>
+        {verdictWords[row.verdict]?.short}
+      </div>
+      <div className="what">
+        <h2>
+          <Link href={`/bench/${row.id}`}>{name}</Link>
+        </h2>
+        <div>
+          {[row.date, row.place, row.observer, row.done && doneWords[row.done]].filter(Boolean).join(' · ')}
+          {!row.closed && ' · open'}
+        </div>
+        <div className="why">{row.reason}</div>
+      </div>
+      <div className="margin">
+        <strong>{row.margin ?? '–'}</strong>margin
+      </div>
+      <Button aria-label={`Delete ${name}, ${row.date}`} onPress={remove}>
+        Delete
+      </Button>
+    </Item>
+  );
+}

@@ -1,0 +1,139 @@
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
+import styled from 'styled-components';
+import { useLocation } from 'wouter';
+import { type About, answered, api, type Taxon } from '../../api/client';
+import { useStart } from '../../api/useRecord';
+import { useSettings } from '../../api/useSettings';
+import { c } from '../../look/tokens';
+import { Button, Quiet, Row } from '../../parts/Buttons';
+import { Page, Text, Waiting } from '../../parts/Fields';
+import { Mushroom } from '../../pen/Mushroom';
+import { plantParts } from '../../pen/Plant';
+import { Sheet } from '../../pen/Sheet';
+
+const Kinds = styled.div`
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 280px));
+  gap: 14px;
+  margin: 18px 0 26px;
+  button { display: grid; justify-items: center; gap: 8px; padding: 18px 8px; border-radius: 18px; font-size: 20px; }
+  svg { max-width: 100%; }
+`;
+
+const Found = styled.ul`
+  margin-top: 10px;
+  max-width: 34rem;
+  button { width: 100%; text-align: left; margin-bottom: 6px; font-weight: 500; }
+  em { color: ${c('stone')}; }
+`;
+
+const More = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 14px;
+  max-width: 34rem;
+  margin-top: 18px;
+`;
+
+/** Today, as the platform's own calendar has it. */
+function today(): string {
+  const now = new Date();
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+}
+
+/** Starts a record with one choice: plant or mushroom, or a working name found by any of its names. */
+export default function Start() {
+  const { data: settings, error } = useSettings();
+  const start = useStart();
+  const [, go] = useLocation();
+  const [name, setName] = useState('');
+  const [date, setDate] = useState(today());
+  const [place, setPlace] = useState<string>();
+  const query = useDeferredValue(name.trim());
+  const found = useQuery({
+    queryKey: ['taxa', query],
+    queryFn: () => answered(api.GET('/api/v1/taxa', { params: { query: { q: query } } })),
+    enabled: query !== '',
+  });
+  if (!settings) return <Waiting error={error} />;
+  const begin = (kingdom: About['kingdom'], target?: string) =>
+    start.mutate(
+      {
+        kingdom,
+        target,
+        purpose: 'eat',
+        date,
+        region: settings.region,
+        observer: settings.observer,
+        place: { ...settings.place, name: place ?? settings.place.name },
+      },
+      { onSuccess: (id) => go(`/bench/${id}`) },
+    );
+  return (
+    <Page>
+      <h1>What is in front of you?</h1>
+      <p>One plant traced to its own stem, or one fruit body. Everything else comes while you look.</p>
+      <Kinds>
+        <Button isDisabled={start.isPending} onPress={() => begin('plantae')}>
+          <Sheet viewBox="0 0 120 100" height="110" width="154" aria-hidden>
+            {plantParts['growth-form']?.herb}
+          </Sheet>
+          A plant
+        </Button>
+        <Button isDisabled={start.isPending} onPress={() => begin('fungi')}>
+          <Sheet viewBox="0 6 120 124" height="110" width="120" aria-hidden>
+            <Mushroom shown={{}} />
+          </Sheet>
+          A mushroom
+        </Button>
+      </Kinds>
+      <Text
+        label="Or start from a name you have in mind"
+        type="search"
+        value={name}
+        onChange={setName}
+        placeholder="Any name: common, scientific, older"
+        hint="It is then held against that name alone, and harder."
+      />
+      {query !== '' && found.data && (
+        <Found aria-label="Names found">
+          {found.data.slice(0, 8).map((t) => (
+            <li key={t.id}>
+              <Button isDisabled={start.isPending} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
+                <Name taxon={t} />
+              </Button>
+            </li>
+          ))}
+          {found.data.length === 0 && (
+            <li>This guide has no such name. Start from a plant or a mushroom, and leave it if nothing fits.</li>
+          )}
+        </Found>
+      )}
+      {found.error && <p role="alert">{found.error.message}</p>}
+      <More>
+        <Text label="Day" type="date" value={date} onChange={setDate} />
+        <Text label="Place" value={place ?? settings.place.name ?? ''} onChange={setPlace} />
+      </More>
+      <Row style={{ marginTop: 18 }}>
+        <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
+      </Row>
+    </Page>
+  );
+}
+
+function Name({ taxon }: { taxon: Taxon }) {
+  const by =
+    taxon.found_by && taxon.found_by !== taxon.called && taxon.found_by !== taxon.name
+      ? `, found by “${taxon.found_by}”`
+      : '';
+  return (
+    <>
+      {taxon.called}{' '}
+      <em>
+        ({taxon.name}
+        {by})
+      </em>
+    </>
+  );
+}

@@ -1,0 +1,9 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react()],
+  html: { cspNonce: '__NONCE__' },
+  build: { target: 'es2022', assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  server: { proxy: { '/api': 'http://127.0.0.1:8737' } },
+});
