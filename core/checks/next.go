@@ -128,12 +128,19 @@ func (a *asker) options() []option {
 		if i := slices.Index(demanded, n); i >= 0 {
 			o.demand = i
 		}
-		if o.gain > 0 || o.demand < len(demanded) || o.entropyFall > 1e-9 {
+		if o.tells(len(demanded)) || o.entropyFall > 1e-9 {
 			out = append(out, o)
 		}
 	}
+	// What only narrows down a name is not worth asking for while anything would cut.
+	if slices.ContainsFunc(out, func(o option) bool { return o.tells(len(demanded)) }) {
+		out = slices.DeleteFunc(out, func(o option) bool { return !o.tells(len(demanded)) })
+	}
 	return out
 }
+
+// tells tells whether the ruling waits for the option or it may cut something.
+func (o option) tells(demanded int) bool { return o.gain > 0 || o.demand < demanded }
 
 // weigh works out what a column is expected to tell: over its states, each as likely as the posterior makes it.
 func (a *asker) weigh(n int) option {
@@ -168,7 +175,7 @@ func (a *asker) weighStates(col *guide.Column, o *option) {
 		for k := range m {
 			q := 1 / float64(m)
 			if total > 0 {
-				q = (1-col.Trust.Misread)*shares[k]/total + col.Trust.Misread/float64(m)
+				q = shares[k] / total
 			}
 			joint[k][i] = a.chance[i] * q
 			prob[k] += joint[k][i]

@@ -40,7 +40,8 @@ type Sheet struct {
 	Date    time.Time
 	HasDate bool
 
-	entryAt []int32 // by column: 1 + index into Entries, 0 for none
+	entryAt []int32    // by column: 1 + index into Entries, 0 for none
+	lines   [][]*Entry // the entries of each line of evidence together
 }
 
 // Open checks a record and lays it out. The error names what is wrong with the record.
@@ -72,6 +73,7 @@ func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
 		e.Firm = s.firm(e)
 		e.bear(len(g.Taxa))
 	}
+	s.lines = s.byLine()
 	return s, nil
 }
 
@@ -213,7 +215,7 @@ func (st Standing) Fits() bool { return st.Against < Whole }
 func (s *Sheet) Standings() []Standing {
 	out := make([]Standing, len(s.Guide.Taxa))
 	worth := make([]Quarters, len(out))
-	for _, line := range s.byLine() {
+	for _, line := range s.lines {
 		clear(worth)
 		for _, e := range line {
 			e.Against.Each(func(t int) { worth[t] = max(worth[t], e.Weight(t)) })
@@ -256,7 +258,7 @@ type Line struct {
 // LinesAgainst lists the lines that say anything against a taxon, the heaviest first, then by name.
 func (s *Sheet) LinesAgainst(taxon int) []Line {
 	var out []Line
-	for _, line := range s.byLine() {
+	for _, line := range s.lines {
 		l := Line{Name: s.Guide.Lines[line[0].Column.Line]}
 		for _, e := range line {
 			if w := e.Weight(taxon); w > 0 {
@@ -282,7 +284,7 @@ func (s *Sheet) LinesAgainst(taxon int) []Line {
 
 // EachLine calls f with the readings of every line of evidence together.
 func (s *Sheet) EachLine(f func([]*Entry)) {
-	for _, l := range s.byLine() {
+	for _, l := range s.lines {
 		f(l)
 	}
 }

@@ -100,7 +100,7 @@ func (r *Ruling) say(x Reason) string {
 	case TargetSerious:
 		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", upper(name))
 	case AllOut:
-		return fmt.Sprintf("No harmful species in this guide still fits; read as %s.", name)
+		return fmt.Sprintf("All %d were ruled out by what you saw. Read as %s.", len(r.Harmful), name)
 	}
 	return string(x.Code)
 }

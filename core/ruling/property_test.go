@@ -1,0 +1,232 @@
+package ruling_test
+
+import (
+	"encoding/json"
+	"math/rand/v2"
+	"slices"
+	"testing"
+	"testing/quick"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/guidetest"
+	"zestythicket/core/identify"
+	"zestythicket/core/ruling"
+)
+
+// random makes a guide and a record on it from a seed.
+func random(seed uint64) (*guide.Compiled, *evidence.Record, *rand.Rand) {
+	r := rand.New(rand.NewPCG(seed, 1))
+	g := guidetest.Random(r)
+	rec := &evidence.Record{ID: "x", Readings: []evidence.Reading{}}
+	for n := range g.Columns {
+		if r.IntN(3) > 0 {
+			rec.Readings = append(rec.Readings, guidetest.RandomReading(r, &g.Columns[n]))
+		}
+	}
+	if r.IntN(2) == 0 {
+		rec.Target = g.Taxa[r.IntN(len(g.Taxa))].ID
+	}
+	return g, rec, r
+}
+
+func rule(t *testing.T, g *guide.Compiled, rec *evidence.Record) *identify.Answer {
+	t.Helper()
+	a, err := identify.Record(g, rec)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return a
+}
+
+// A slow and plain counting of conflicts, straight from the scores, agrees with the matrix.
+func TestAgainstAgreesWithPlainCounting(t *testing.T) {
+	check := func(seed uint64) bool {
+		g, rec, _ := random(seed)
+		for _, h := range rule(t, g, rec).Harmful {
+			n, _ := g.Taxon(h.Taxon)
+			against, margin := countPlainly(g, &g.Taxa[n], rec)
+			if against != h.Against || margin != h.Margin {
+				t.Logf("seed %d: %s got %v and %d, want %v and %d", seed, h.Taxon, h.Against, h.Margin, against, margin)
+				return false
+			}
+		}
+		return true
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 400}); err != nil {
+		t.Error(err)
+	}
+}
+
+func countPlainly(g *guide.Compiled, taxon *guide.Taxon, rec *evidence.Record) (against float64, margin int) {
+	latest := map[string]evidence.Reading{}
+	for _, r := range rec.Readings {
+		latest[r.Character] = r
+	}
+	var firm func(id string) bool
+	firm = func(id string) bool {
+		r := latest[id]
+		n, _ := g.Column(id)
+		for on, states := range g.Characters[n].RestsOn {
+			o, ok := latest[on]
+			if !ok || o.Unseen != "" || !firm(on) || slices.ContainsFunc(o.States, func(s string) bool { return !slices.Contains(states, s) }) {
+				return false
+			}
+		}
+		return r.Sure
+	}
+	lines := map[string]float64{}
+	for id, r := range latest {
+		n, _ := g.Column(id)
+		c := &g.Characters[n]
+		score, ok := taxon.Scores[id]
+		if !ok || r.Unseen != "" || c.FadesAfter > 0 && r.Handled >= c.FadesAfter {
+			continue
+		}
+		full, conflict := guide.Footings[c.FootingOf()].Full, false
+		if c.Kind == guide.States {
+			conflict = !slices.ContainsFunc(score.States, func(s guide.Shown) bool { return slices.Contains(r.States, s.State) })
+		} else {
+			slack := 0.1
+			if c.Kind == guide.Count {
+				slack = 0
+			}
+			conflict = *r.Value < (1-slack)**score.Range.Min || *r.Value > (1+slack)**score.Range.Max
+			full = full || c.FootingOf() == guide.Size && *r.Value > 2**score.Range.Max
+		}
+		if !conflict {
+			continue
+		}
+		w := 1.0
+		if !firm(id) {
+			w /= 2
+		}
+		if !full {
+			w /= 2
+		}
+		lines[c.LineOf()] = max(lines[c.LineOf()], w)
+	}
+	for _, w := range lines {
+		against += w
+		if w == 1 {
+			margin++
+		}
+	}
+	return against, margin
+}
+
+// A record that fits no taxon is never cleared, and what is cleared fits its working name with every deadly taxon out.
+func TestWhatFitsNothingIsNeverCleared(t *testing.T) {
+	check := func(seed uint64) bool {
+		g, rec, _ := random(seed)
+		a := rule(t, g, rec)
+		if a.Verdict != guide.RuledClear {
+			return true
+		}
+		if !slices.ContainsFunc(a.Fitting, func(f ruling.Fitting) bool { return f.Taxon == *a.Working }) {
+			return false
+		}
+		return !slices.ContainsFunc(a.Harmful, func(h ruling.Harmful) bool { return h.Status != ruling.Out })
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 4000}); err != nil {
+		t.Error(err)
+	}
+}
+
+// A whole specimen of a deadly or serious taxon, read with any one reading wrong, to whatever state, is never cleared.
+func TestNoSingleMisreadingClearsAHarmfulSpecimen(t *testing.T) {
+	check := func(seed uint64) bool {
+		r := rand.New(rand.NewPCG(seed, 2))
+		g := guidetest.Random(r)
+		for n := range g.Taxa {
+			if h := g.Taxa[n].Harm; (h == guide.Deadly || h == guide.Serious) && !misreadingsNeverClear(t, g, n) {
+				t.Logf("seed %d, %s", seed, g.Taxa[n].ID)
+				return false
+			}
+		}
+		return true
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 150}); err != nil {
+		t.Error(err)
+	}
+}
+
+// misreadingsNeverClear reads all a taxon shows, then each reading in turn as every other state, named and unnamed.
+func misreadingsNeverClear(t *testing.T, g *guide.Compiled, taxon int) bool {
+	t.Helper()
+	whole := everything(g, taxon)
+	for i := range whole {
+		n, _ := g.Column(whole[i].Character)
+		for _, wrong := range others(&g.Columns[n]) {
+			readings := slices.Clone(whole)
+			readings[i] = wrong
+			for target := -1; target < len(g.Taxa); target++ {
+				rec := &evidence.Record{ID: "x", Readings: readings}
+				if target == taxon {
+					continue // a working name is given by who looks; a harmful one is ruled on by itself
+				}
+				if target >= 0 {
+					rec.Target = g.Taxa[target].ID
+				}
+				if a := rule(t, g, rec); a.Verdict == guide.RuledClear && (a.Working == nil || *a.Working != g.Taxa[taxon].ID) {
+					b, _ := json.Marshal(rec)
+					t.Logf("cleared: %s", b)
+					return false
+				}
+			}
+		}
+	}
+	return true
+}
+
+func everything(g *guide.Compiled, taxon int) []evidence.Reading {
+	var out []evidence.Reading
+	for n := range g.Columns {
+		col := &g.Columns[n]
+		if !col.Scored.Has(taxon) {
+			continue
+		}
+		p := &col.Patterns[col.Pattern[taxon]]
+		rd := evidence.Reading{Character: col.ID, Sure: true, Confirmed: true}
+		if col.Kind == guide.States {
+			rd.States = []string{col.States[p.Shown[0].State].ID}
+		} else {
+			v := p.Span.Min
+			rd.Value = &v
+		}
+		out = append(out, rd)
+	}
+	return out
+}
+
+func others(col *guide.Column) []evidence.Reading {
+	var out []evidence.Reading
+	for _, s := range col.States {
+		out = append(out, evidence.Reading{Character: col.ID, States: []string{s.ID}, Sure: true, Confirmed: true})
+	}
+	if col.Kind != guide.States {
+		for _, v := range []float64{0, 30, 1000} {
+			out = append(out, evidence.Reading{Character: col.ID, Value: &v, Sure: true, Confirmed: true})
+		}
+	}
+	return out
+}
+
+// The order of readings of different characters does not matter.
+func TestOrderDoesNotMatter(t *testing.T) {
+	check := func(seed uint64) bool {
+		g, rec, r := random(seed)
+		a := rule(t, g, rec)
+		turned := *rec
+		turned.Readings = slices.Clone(rec.Readings)
+		r.Shuffle(len(turned.Readings), func(i, j int) {
+			turned.Readings[i], turned.Readings[j] = turned.Readings[j], turned.Readings[i]
+		})
+		x, _ := json.Marshal(a)
+		y, _ := json.Marshal(rule(t, g, &turned))
+		return string(x) == string(y)
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 400}); err != nil {
+		t.Error(err)
+	}
+}
