@@ -12,6 +12,7 @@ import (
 	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
 	"zestythicket/core/ruling"
+	guidebook "zestythicket/guide"
 )
 
 // random makes a guide and a record on it from a seed.
@@ -151,6 +152,19 @@ func TestNoSingleMisreadingClearsAHarmfulSpecimen(t *testing.T) {
 	}
 }
 
+// The same on the shipped guide, for every deadly and serious taxon of it.
+func TestNoSingleMisreadingClearsOnTheShippedGuide(t *testing.T) {
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for n := range g.Taxa {
+		if h := g.Taxa[n].Harm; (h == guide.Deadly || h == guide.Serious) && !misreadingsNeverClear(t, g, n) {
+			t.Errorf("%s can be cleared by one misreading", g.Taxa[n].ID)
+		}
+	}
+}
+
 // misreadingsNeverClear reads all a taxon shows, then each reading in turn as every other state, named and unnamed.
 func misreadingsNeverClear(t *testing.T, g *guide.Compiled, taxon int) bool {
 	t.Helper()
@@ -162,8 +176,8 @@ func misreadingsNeverClear(t *testing.T, g *guide.Compiled, taxon int) bool {
 			readings[i] = wrong
 			for target := -1; target < len(g.Taxa); target++ {
 				rec := &evidence.Record{ID: "x", Readings: readings}
-				if target == taxon {
-					continue // a working name is given by who looks; a harmful one is ruled on by itself
+				if target == taxon || target >= 0 && !g.Useful.Has(target) {
+					continue // what is named as itself is ruled on as itself; what has no use is never cleared
 				}
 				if target >= 0 {
 					rec.Target = g.Taxa[target].ID

@@ -1,0 +1,146 @@
+package guide
+
+import (
+	"encoding/json"
+	"strings"
+	"testing"
+	"time"
+)
+
+const sample = `{"characters":[
+ {"id":"a","kind":"states","states":[{"id":"x"},{"id":"y","aliases":["why"]}],"aliases":["alpha"]},
+ {"id":"m","kind":"measure","unit":"mm"},{"id":"n","kind":"count"}],
+"taxa":[{"id":"t","name":"Genus one","kingdom":"fungi","use":"edible","harm":"none","common":["Great Tête"],"synonyms":["Old genus"],"scores":{"a":["x"],"m":{"low":10,"high":20},"n":[4,6]}}],
+"sources":[{"id":"memory","kind":"memory"}]}`
+
+func parse(t *testing.T, text string) *Guide {
+	t.Helper()
+	var g Guide
+	if err := json.Unmarshal([]byte(text), &g); err != nil {
+		t.Fatal(err)
+	}
+	return &g
+}
+
+func TestValidateRefusesWhatCannotBeMeant(t *testing.T) {
+	if p := parse(t, sample).Validate(); len(p) > 0 {
+		t.Fatalf("the sample is refused: %v", p)
+	}
+	for name, c := range map[string]struct{ from, to, at, says string }{
+		"an unknown state":         {`"a":["x"]`, `"a":["z"]`, "/taxa/0/scores/a/0", "not a state"},
+		"an unknown character":     {`"a":["x"]`, `"b":["x"]`, "/taxa/0/scores/b", "no character"},
+		"a range turned round":     {`"low":10,"high":20`, `"low":30,"high":20`, "/taxa/0/scores/m", "must rise"},
+		"a negative measure":       {`"low":10`, `"low":-1`, "/taxa/0/scores/m", "cannot be measured"},
+		"states for a measure":     {`"m":{"low":10,"high":20}`, `"m":["x"]`, "/taxa/0/scores/m", "give numbers"},
+		"a number for states":      {`"a":["x"]`, `"a":3`, "/taxa/0/scores/a", "give a list of its states"},
+		"an id twice":              {`"id":"m"`, `"id":"a"`, "/characters/1/id", "stands twice"},
+		"an unknown kingdom":       {`"fungi"`, `"animalia"`, "/taxa/0/kingdom", "none of"},
+		"an unknown harm":          {`"harm":"none"`, `"harm":"some"`, "/taxa/0/harm", "none of"},
+		"a region that is none":    {`"common"`, `"regions":["1"],"common"`, "/taxa/0/regions/0", "level 2"},
+		"a day that is none":       {`"common"`, `"season":{"leaf":[{"from":"02-31","to":"03-01"}]},"common"`, "/taxa/0/season/leaf/0", "month and day"},
+		"an unknown source":        {`"common"`, `"sources":["book"],"common"`, "/taxa/0/sources/0", "no source"},
+		"an unknown must-see":      {`"common"`, `"must_see":["q"],"common"`, "/taxa/0/must_see/0", "no character"},
+		"a lookalike that is none": {`"common"`, `"lookalikes":[{"taxon":"u"}],"common"`, "/taxa/0/lookalikes/0/taxon", "no taxon"},
+		"resting on itself":        {`"id":"a",`, `"id":"a","rests_on":{"a":["x"]},`, "/characters/0/rests_on", "rest on itself"},
+		"resting on a measure":     {`"id":"n",`, `"id":"n","rests_on":{"m":["x"]},`, "/characters/2/rests_on/m", "only characters with states"},
+		"a sign of nothing":        {`"sources"`, `"signs":[{"id":"s","all":{},"verdict":"leave"}],"sources"`, "/signs/0/all", "at least one"},
+		"a sign that clears":       {`"sources"`, `"signs":[{"id":"s","all":{"a":["x"]},"verdict":"ruled-clear"}],"sources"`, "/signs/0/verdict", "none of"},
+		"a gate for nobody":        {`"sources"`, `"gates":[{"id":"g"}],"sources"`, "/gates/0", "needs families"},
+		"hours turned round":       {`"common"`, `"onset":{"from_h":6,"to_h":1},"common"`, "/taxa/0/onset", "hours"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			found := parse(t, strings.Replace(sample, c.from, c.to, 1)).Validate()
+			for _, p := range found {
+				if p.At == c.at && strings.Contains(p.Says, c.says) {
+					return
+				}
+			}
+			t.Errorf("got %v, want %s: … %s …", found, c.at, c.says)
+		})
+	}
+}
+
+func TestScoresReadBackTheSame(t *testing.T) {
+	for _, text := range []string{`["x",{"state":"y","rare":true,"when":"old"}]`, `{"min":1,"max":2}`, `[4,6]`} {
+		var s Score
+		if err := json.Unmarshal([]byte(text), &s); err != nil {
+			t.Fatal(err)
+		}
+		if b, _ := json.Marshal(s); string(b) != text {
+			t.Errorf("%s comes back as %s", text, b)
+		}
+	}
+	for _, text := range []string{`[]`, `["x",4]`, `true`, `{"most":3}`} {
+		if err := json.Unmarshal([]byte(text), new(Score)); err == nil {
+			t.Errorf("%s is taken for a score", text)
+		}
+	}
+}
+
+func TestNamesAreFound(t *testing.T) {
+	c, err := Compile(parse(t, sample))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for query, by := range map[string]string{"tete": "Great Tête", "GREAT": "Great Tête", "genus one": "Genus one", "old": "Old genus", "": "Great Tête"} {
+		if hits := c.Find(query); len(hits) != 1 || hits[0].By != by {
+			t.Errorf("%q finds %v, want %q", query, hits, by)
+		}
+	}
+	if hits := c.Find("nothing"); len(hits) != 0 {
+		t.Errorf("nothing finds %v", hits)
+	}
+	if n, ok := c.Column("alpha"); !ok || n != 0 {
+		t.Error("a character is not found by its alias")
+	}
+	if n, ok := c.Columns[0].State("why"); !ok || n != 1 {
+		t.Error("a state is not found by its alias")
+	}
+}
+
+func TestSeasonsRunOverTheYearsEnd(t *testing.T) {
+	s := Season{"bud": {{"11-01", "02-29"}}, "leaf": {}}
+	for day, want := range map[string]bool{"2026-12-24": true, "2026-02-28": true, "2026-03-01": false, "2026-10-31": false, "2026-11-01": true} {
+		at, _ := time.Parse(time.DateOnly, day)
+		if s.In("bud", at) != want || s.Any(at) != want || !s.In("leaf", at) {
+			t.Errorf("%s: got %v, want %v", day, s.In("bud", at), want)
+		}
+	}
+}
+
+func TestLintsFindWhatIsLikelyWrong(t *testing.T) {
+	g := parse(t, `{"characters":[
+	 {"id":"a","kind":"states","states":[{"id":"x","absence":true},{"id":"y"}]}],
+	"taxa":[
+	 {"id":"good","name":"G g","kingdom":"fungi","use":"edible","harm":"none","group":"pair","scores":{"a":["x"]}},
+	 {"id":"bad","name":"B b","kingdom":"fungi","use":"none","harm":"deadly","group":"pair","scores":{"a":["y"]}}],
+	"signs":[{"id":"s","all":{"a":["x"]},"verdict":"leave"}]}`)
+	c, err := Compile(g)
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]string{}
+	for _, f := range c.Lint() {
+		got[f.Lint] = f.About
+	}
+	for lint, about := range map[string]string{
+		"text-missing": "a", "absence-unproved": "a/x", "source-missing": "bad", "not-separable": "good/bad",
+		"sign-not-sparing": "s/good", "group-harm": "pair/bad",
+	} {
+		if got[lint] != about {
+			t.Errorf("%s: got %q, want %q", lint, got[lint], about)
+		}
+	}
+}
+
+func TestBitsAreSets(t *testing.T) {
+	a, b := NewBits(130), NewBits(130)
+	for _, i := range []int{0, 64, 129} {
+		a.Set(i)
+	}
+	b.Set(64)
+	b.Or(a)
+	if b.Clear(0); a.Count() != 3 || a.Meet(b) != 2 || !a.Has(129) || b.Has(0) {
+		t.Errorf("%v %v", a, b)
+	}
+}
