@@ -56,9 +56,6 @@ func (a *App) Handler() http.Handler {
 	a.readingRoutes(api)
 	r.Get("/api/v1/copy", a.copyDatabase)
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.WriteHeader(http.StatusNoContent) })
-	r.Handle("/api/*", http.HandlerFunc(func(w http.ResponseWriter, q *http.Request) {
-		problem(w, http.StatusNotFound, "there is nothing at "+q.URL.Path+"; /api/v1/openapi.json lists what there is")
-	}))
 	r.Get("/*", a.static)
 	r.MethodNotAllowed(func(w http.ResponseWriter, q *http.Request) {
 		problem(w, http.StatusMethodNotAllowed, q.URL.Path+" does not take "+q.Method)

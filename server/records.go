@@ -21,16 +21,16 @@ import (
 
 // recordView is a record with its ruling: worked out anew for an open one, as it was frozen for a closed one.
 type recordView struct {
-	ID       string            `json:"id"`
-	Created  time.Time         `json:"created"`
-	Changed  time.Time         `json:"changed"`
-	Deleted  bool              `json:"deleted"`
-	About    journal.About     `json:"about"`
-	Readings []journal.Kept `json:"readings"`
-	Closing  *journal.Closing  `json:"closing,omitempty"`
-	CanUndo  bool              `json:"can_undo"`
-	CanRedo  bool              `json:"can_redo"`
-	Ruling   rulingView        `json:"ruling"`
+	ID       string           `json:"id"`
+	Created  time.Time        `json:"created"`
+	Changed  time.Time        `json:"changed"`
+	Deleted  bool             `json:"deleted"`
+	About    journal.About    `json:"about"`
+	Readings []journal.Kept   `json:"readings"`
+	Closing  *journal.Closing `json:"closing,omitempty"`
+	CanUndo  bool             `json:"can_undo"`
+	CanRedo  bool             `json:"can_redo"`
+	Ruling   rulingView       `json:"ruling"`
 	// Frozen tells that the ruling is the one of the day the record was closed, with that guide and engine.
 	Frozen    bool   `json:"frozen"`
 	GuideHash string `json:"guide_hash"`

@@ -23,6 +23,10 @@ func (a *App) static(w http.ResponseWriter, r *http.Request) {
 		http.ServeFileFS(w, r, a.Static, name)
 		return
 	}
+	if strings.HasPrefix(name, "api/") {
+		problem(w, http.StatusNotFound, "there is nothing at "+r.URL.Path+"; /api/v1/openapi.json lists what there is")
+		return
+	}
 	if strings.HasPrefix(name, "assets/") {
 		problem(w, http.StatusNotFound, "there is no file "+name)
 		return

@@ -1,0 +1,140 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"io"
+	"net"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	guidebook "zestythicket/guide"
+)
+
+// run runs the program with input and gives what it wrote.
+func run(t *testing.T, in string, args ...string) (string, error) {
+	t.Helper()
+	c := root()
+	var out bytes.Buffer
+	c.SetArgs(args)
+	c.SetIn(strings.NewReader(in))
+	c.SetOut(&out)
+	c.SetErr(io.Discard)
+	err := c.Execute()
+	return out.String(), err
+}
+
+func TestIdentifyAnswersEveryField(t *testing.T) {
+	out, err := run(t, `{"id":"a","readings":[]}`+"\n\n"+`{"id":"b","kingdom":"plantae","readings":[]}`, "identify")
+	if err != nil {
+		t.Fatal(err)
+	}
+	lines := strings.Split(strings.TrimSpace(out), "\n")
+	if len(lines) != 2 {
+		t.Fatalf("%d lines for two records", len(lines))
+	}
+	var got map[string]any
+	if err := json.Unmarshal([]byte(lines[1]), &got); err != nil {
+		t.Fatal(err)
+	}
+	want := []string{"apart", "candidates", "cautions", "gates", "harmful", "id", "margin", "named", "next", "reasons", "verdict", "working"}
+	var keys []string
+	for k := range got {
+		keys = append(keys, k)
+	}
+	slices.Sort(keys)
+	if !slices.Equal(keys, want) {
+		t.Errorf("got %v, want %v", keys, want)
+	}
+	for list, fields := range map[string][]string{
+		"harmful":    {"against", "harm", "lines", "margin", "needed", "status", "strength", "taxon"},
+		"candidates": {"against", "fits", "of", "order", "taxon"},
+		"next":       {"character", "gain", "minutes", "where", "why"},
+	} {
+		for _, f := range fields {
+			if _, ok := got[list].([]any)[0].(map[string]any)[f]; !ok {
+				t.Errorf("%s lacks %s", list, f)
+			}
+		}
+	}
+}
+
+func TestIdentifyTellsWhatIsWrongInOneLine(t *testing.T) {
+	good := `{"id":"a","kingdom":"fungi","readings":[]}` + "\n"
+	for in, want := range map[string]string{
+		`{"id":"a","readings":[{"character":"stem-bse","states":["sac"]}]}`: `did you mean "stem-base"`,
+		`{"id":"a","colour":"red","readings":[]}`:                           "unknown field",
+		`{"id":"a","readings":`:                                             "not JSON",
+		`not json`:                                                          "not JSON",
+		`[]`:                                                                "not a record",
+		`{"id":"a","readings":[]} {"id":"b","readings":[]}`: "one a line",
+	} {
+		out, err := run(t, good+in, "identify")
+		if err == nil || !strings.Contains(err.Error(), want) || !strings.Contains(err.Error(), "line 2") || strings.Contains(err.Error(), "\n") {
+			t.Errorf("%s: got %v, want … %s …", in, err, want)
+		}
+		if strings.Count(out, "\n") != 1 {
+			t.Errorf("%s: the record before it was not answered", in)
+		}
+	}
+}
+
+func TestGuideCommands(t *testing.T) {
+	if out, err := run(t, "", "guide", "check"); err != nil || !strings.Contains(out, `"taxa":`) {
+		t.Errorf("check: %v %s", err, out)
+	}
+	if out, err := run(t, "", "guide", "show", "conium-maculatum"); err != nil || !strings.Contains(out, `"harm":"deadly"`) {
+		t.Errorf("show: %v %s", err, out)
+	}
+	if out, err := run(t, "", "guide", "show", "underside"); err != nil || !strings.Contains(out, `"question"`) {
+		t.Errorf("show a character: %v %s", err, out)
+	}
+	if _, err := run(t, "", "guide", "show", "hemlock"); err == nil || !strings.Contains(err.Error(), `did you mean "conium-maculatum"`) {
+		t.Errorf("show a common name: %v", err)
+	}
+	if out, err := run(t, "", "guide", "schema"); err != nil || out != string(guidebook.Schema()) {
+		t.Errorf("schema: %v", err)
+	}
+	path := filepath.Join(t.TempDir(), "bad.json")
+	if err := os.WriteFile(path, []byte(`{"characters":[],"taxa":[{"id":"x"}]}`), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	for _, args := range [][]string{{"guide", "check"}, {"identify"}, {"serve", "--data", t.TempDir()}} {
+		if _, err := run(t, "", append(args, "--guide", path)...); err == nil || !strings.Contains(err.Error(), path+":1: ") {
+			t.Errorf("%v on a broken guide: %v", args, err)
+		}
+	}
+}
+
+func TestServeRefusesWhatItShould(t *testing.T) {
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer l.Close()
+	for want, args := range map[string][]string{
+		"is in use":                {"--addr", l.Addr().String()},
+		"there is no login yet":    {"--addr", "0.0.0.0:0"},
+		"is not like 127.0.0.1":    {"--addr", "nonsense"},
+		"the data folder":          {"--data", filepath.Join(os.Args[0], "x")},
+		"unknown flag: --nonsense": {"--nonsense"},
+	} {
+		if _, err := run(t, "", append([]string{"serve", "--data", t.TempDir()}, args...)...); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%v: got %v, want … %s …", args, err, want)
+		}
+	}
+}
+
+// What the demo starts with is ruled on, and shows every kind of verdict a record can wait or end in.
+func TestTheDemoHasSomethingOfEverything(t *testing.T) {
+	dir := t.TempDir()
+	got := demoVerdicts(t, dir)
+	for _, v := range []string{"leave", "keep-looking", "show-someone", "ruled-clear"} {
+		if got[v] == 0 {
+			t.Errorf("no demo record is %s", v)
+		}
+	}
+}

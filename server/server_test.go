@@ -1,0 +1,259 @@
+package server
+
+import (
+	"bytes"
+	"encoding/json"
+	"io"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	guidebook "zestythicket/guide"
+	"zestythicket/store"
+)
+
+// rig is a server on an empty database, with a client that speaks JSON to it.
+type rig struct {
+	*testing.T
+	url string
+}
+
+func serve(t *testing.T) rig {
+	t.Helper()
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	s, err := store.Open(t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	a := New(g, s, fstest.MapFS{"index.html": {Data: []byte("<script nonce=__NONCE__>")}, "assets/a.js": {Data: []byte("1")}})
+	srv := httptest.NewServer(a.Handler())
+	t.Cleanup(func() {
+		srv.Close()
+		s.Close()
+	})
+	return rig{t, srv.URL}
+}
+
+// send sends a request and gives the status, the headers and the body.
+func (r rig) send(method, path, body string, set func(*http.Request)) (int, http.Header, string) {
+	r.Helper()
+	req, err := http.NewRequest(method, r.url+path, strings.NewReader(body))
+	if err != nil {
+		r.Fatal(err)
+	}
+	if body != "" {
+		req.Header.Set("Content-Type", "application/json")
+	}
+	if set != nil {
+		set(req)
+	}
+	resp, err := http.DefaultClient.Do(req)
+	if err != nil {
+		r.Fatal(err)
+	}
+	defer resp.Body.Close()
+	b, err := io.ReadAll(resp.Body)
+	if err != nil {
+		r.Fatal(err)
+	}
+	return resp.StatusCode, resp.Header, string(b)
+}
+
+// do sends a request that must be answered well, and reads the answer into v.
+func (r rig) do(method, path, body string, v any) {
+	r.Helper()
+	status, _, text := r.send(method, path, body, nil)
+	if status != http.StatusOK {
+		r.Fatalf("%s %s: %d %s", method, path, status, text)
+	}
+	if err := json.Unmarshal([]byte(text), v); err != nil {
+		r.Fatal(err)
+	}
+}
+
+func op() string { return `"op":"` + store.NewID() + `"` }
+
+func (r rig) start(about string) string {
+	r.Helper()
+	id := store.NewID()
+	r.do("POST", "/api/v1/records", `{"id":"`+id+`",`+op()+`,"about":{`+about+`}}`, &recordView{})
+	return "/api/v1/records/" + id
+}
+
+func (r rig) read(path, reading string) recordView {
+	r.Helper()
+	var v recordView
+	r.do("POST", path+"/readings", `{`+op()+`,`+reading+`}`, &v)
+	return v
+}
+
+func TestTheDescriptionOfTheAPIIsKept(t *testing.T) {
+	want, err := OpenAPI()
+	if err != nil {
+		t.Fatal(err)
+	}
+	got, err := os.ReadFile("../web/src/api/openapi.json")
+	if err != nil || !bytes.Equal(bytes.TrimSpace(got), bytes.TrimSpace(want)) {
+		t.Errorf("openapi.json is stale (%v); make guide writes it anew", err)
+	}
+}
+
+func TestAReadingChangesTheRuling(t *testing.T) {
+	r := serve(t)
+	rec := r.start(`"kingdom":"fungi","region":"11"`)
+	if v := r.read(rec, `"character":"cut-section","states":["outline"],"sure":true`); v.Ruling.Verdict != "leave" || v.Ruling.Reasons[0].Code != "sign" {
+		t.Errorf("got %v", v.Ruling.Reasons)
+	}
+	var v recordView
+	r.do("POST", rec+"/undo", `{`+op()+`}`, &v)
+	if v.Ruling.Verdict != "keep-looking" || len(v.Readings) != 0 || !v.CanRedo || v.Events != 3 {
+		t.Errorf("undone: %s, %v", v.Ruling.Verdict, v.Readings)
+	}
+	if v = r.read(rec, `"character":"cap-diameter","value":2,"unit":"in","sure":true`); *v.Readings[0].Value != 50.8 {
+		t.Errorf("two inches are kept as %v mm", *v.Readings[0].Value)
+	}
+	var taxa []taxonView
+	r.do("GET", "/api/v1/taxa?q=langermannia", "", &taxa)
+	if len(taxa) != 1 || taxa[0].ID != "calvatia-gigantea" {
+		t.Errorf("an older name finds %v", taxa)
+	}
+}
+
+// A reading that was shown to be in the way and is then changed does not count as sure until it is read afresh.
+func TestAChangedReadingThatStoodInTheWayIsHeld(t *testing.T) {
+	r := serve(t)
+	rec := r.start(`"kingdom":"fungi","target":"boletus-edulis","region":"11"`)
+	r.read(rec, `"character":"underside","states":["pores"],"sure":true`)
+	if v := r.read(rec, `"character":"stem-ring","states":["skirt"],"sure":true`); v.Ruling.Again != "stem-ring" {
+		t.Fatalf("got %v", v.Ruling.Reasons)
+	}
+	held := r.read(rec, `"character":"stem-ring","states":["none"],"sure":true`)
+	if got := held.Readings[1]; got.Sure || !got.Held {
+		t.Errorf("changed from the list: %+v", got)
+	}
+	if got := r.read(rec, `"character":"stem-ring","states":["none"],"sure":true,"afresh":true`).Readings[1]; !got.Sure || got.Held || !got.Confirmed {
+		t.Errorf("read afresh: %+v", got)
+	}
+	again := r.start(`"kingdom":"fungi","target":"boletus-edulis"`)
+	r.read(again, `"character":"stem-ring","states":["skirt"],"sure":true`)
+	if v := r.read(again, `"character":"stem-ring","states":["skirt"],"sure":true,"afresh":true`); !v.Readings[0].Confirmed || v.Ruling.Verdict != "no-match" {
+		t.Errorf("confirmed: %+v, %s", v.Readings[0], v.Ruling.Verdict)
+	}
+}
+
+func TestAClosedRecordKeepsItsRuling(t *testing.T) {
+	r := serve(t)
+	rec := r.start(`"kingdom":"plantae","target":"anthriscus-sylvestris"`)
+	var v recordView
+	r.do("POST", rec+"/close", `{`+op()+`,"closing":{"done":"left"}}`, &v)
+	before, _ := json.Marshal(v.Ruling)
+	r.do("PUT", "/api/v1/settings", `{"observer":"","place":{},"region":"","no_colour":true,"no_smell":true,"all_tools":false,"kit":[],"taught":["carrot-family"],"units":"imperial","poison_centre":"","emergency_service":""}`, &Settings{})
+	r.do("GET", rec, "", &v)
+	if after, _ := json.Marshal(v.Ruling); !v.Frozen || v.GuideHash == "" || !bytes.Equal(before, after) {
+		t.Error("the ruling of a closed record changed with the settings")
+	}
+	if status, _, text := r.send("POST", rec+"/readings", `{`+op()+`,"character":"root","states":["taproot"]}`, nil); status != http.StatusConflict {
+		t.Errorf("a reading of a closed record: %d %s", status, text)
+	}
+	r.do("POST", rec+"/reopen", `{`+op()+`}`, &v)
+	if now, _ := json.Marshal(v.Ruling); v.Frozen || bytes.Equal(before, now) {
+		t.Error("a reopened record is ruled on as it stands now")
+	}
+	r.do("POST", rec+"/delete", `{`+op()+`}`, &v)
+	var rows []rowView
+	r.do("GET", "/api/v1/records", "", &rows)
+	r.do("POST", rec+"/restore", `{`+op()+`}`, &v)
+	if len(rows) != 0 || v.Deleted {
+		t.Errorf("%d records, deleted %v", len(rows), v.Deleted)
+	}
+}
+
+func TestBadRequestsGetProblemDetails(t *testing.T) {
+	r := serve(t)
+	rec := r.start(`"kingdom":"fungi"`)
+	for name, c := range map[string]struct {
+		method, path, body string
+		status             int
+		says               string
+	}{
+		"an unknown character":  {"POST", rec + "/readings", `{` + op() + `,"character":"stem-bse","states":["sac"]}`, 422, "did you mean"},
+		"an unknown state":      {"POST", rec + "/readings", `{` + op() + `,"character":"stem-base","states":["bag"]}`, 422, "its states are"},
+		"a negative measure":    {"POST", rec + "/readings", `{` + op() + `,"character":"cap-diameter","value":-1}`, 422, "measure"},
+		"not JSON":              {"POST", rec + "/readings", `{not json`, 400, "invalid"},
+		"a field that is none":  {"POST", rec + "/readings", `{` + op() + `,"character":"stem-base","states":["sac"],"colour":1}`, 422, "unexpected"},
+		"an op that is no UUID": {"POST", rec + "/undo", `{"op":"1"}`, 422, "uuid"},
+		"nothing to undo":       {"POST", rec + "/undo", `{` + op() + `}`, 409, "nothing to undo"},
+		"no such record":        {"GET", "/api/v1/records/none", "", 404, "no such record"},
+		"no such path":          {"GET", "/api/v1/nothing", "", 404, "openapi.json"},
+		"a method that is none": {"DELETE", "/api/v1/records", "", 405, "DELETE"},
+		"no kingdom":            {"POST", "/api/v1/records", `{"id":"` + store.NewID() + `",` + op() + `,"about":{"kingdom":""}}`, 422, "kingdom"},
+		"half a place":          {"POST", "/api/v1/records", `{"id":"` + store.NewID() + `",` + op() + `,"about":{"kingdom":"fungi","place":{"latitude":3}}}`, 422, "together"},
+		"a gate that is none":   {"PUT", "/api/v1/settings", `{"observer":"","place":{},"region":"","no_colour":false,"no_smell":false,"all_tools":true,"kit":[],"taught":["x"],"units":"metric","poison_centre":"","emergency_service":""}`, 422, "no gate"},
+		"100 MB":                {"POST", rec + "/readings", `{"character":"` + strings.Repeat("x", 100<<20) + `"}`, 413, "too large"},
+	} {
+		status, head, text := r.send(c.method, c.path, c.body, nil)
+		if status != c.status || !strings.Contains(text, c.says) || head.Get("Content-Type") != "application/problem+json" {
+			t.Errorf("%s: got %d %s %.300s, want %d … %s …", name, status, head.Get("Content-Type"), text, c.status, c.says)
+		}
+	}
+	if v := r.read(rec, `"character":"root","unseen":"lost"`); len(v.Readings) != 1 {
+		t.Error("a bad request left something behind")
+	}
+}
+
+func TestOtherOriginsAndUnknownNamesReachNothing(t *testing.T) {
+	r := serve(t)
+	for name, c := range map[string]struct {
+		set    func(*http.Request)
+		status int
+	}{
+		"another origin":    {func(q *http.Request) { q.Header.Set("Origin", "https://elsewhere.example") }, 403},
+		"a sibling site":    {func(q *http.Request) { q.Header.Set("Sec-Fetch-Site", "same-site") }, 403},
+		"a rebound name":    {func(q *http.Request) { q.Host = "rebound.example:8737" }, 421},
+		"the machine's own": {func(q *http.Request) { q.Host = "localhost:8737" }, 422},
+	} {
+		if status, _, text := r.send("POST", "/api/v1/records", `{}`, c.set); status != c.status {
+			t.Errorf("%s: got %d %s, want %d", name, status, text, c.status)
+		}
+	}
+	if status, _, _ := r.send("GET", "/", "", func(q *http.Request) { q.Host = "rebound.example" }); status != 421 {
+		t.Errorf("a page by a rebound name: got %d", status)
+	}
+}
+
+func TestPagesCarryAStrictPolicy(t *testing.T) {
+	r := serve(t)
+	_, head, page := r.send("GET", "/bench/whatever", "", nil)
+	policy := head.Get("Content-Security-Policy")
+	_, nonce, _ := strings.Cut(policy, "style-src 'nonce-")
+	nonce, _, _ = strings.Cut(nonce, "'")
+	for _, want := range []string{"default-src 'none'", "script-src 'self';", "frame-ancestors 'none'"} {
+		if !strings.Contains(policy, want) {
+			t.Errorf("the policy lacks %s: %s", want, policy)
+		}
+	}
+	if strings.Contains(policy, "unsafe") || len(nonce) < 20 || page != "<script nonce="+nonce+">" {
+		t.Errorf("policy %s, page %s", policy, page)
+	}
+	if _, again, _ := r.send("GET", "/", "", nil); again.Get("Content-Security-Policy") == policy {
+		t.Error("the nonce is the same twice")
+	}
+	if status, head, _ := r.send("GET", "/assets/a.js", "", nil); status != 200 || !strings.Contains(head.Get("Cache-Control"), "immutable") {
+		t.Errorf("a script: %d %v", status, head)
+	}
+	if status, _, _ := r.send("GET", "/assets/none.js", "", nil); status != 404 {
+		t.Errorf("a script that is none: %d", status)
+	}
+	if status, head, _ := r.send("GET", "/docs", "", nil); status != 200 || !strings.Contains(head.Get("Content-Type"), "text/html") {
+		t.Errorf("no reference page is served: %d %v", status, head)
+	}
+	if status, _, text := r.send("GET", "/api/v1/copy", "", nil); status != 200 || !strings.HasPrefix(text, "SQLite format 3\x00") {
+		t.Errorf("the copy: %d %.20q", status, text)
+	}
+}
