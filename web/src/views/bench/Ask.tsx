@@ -69,7 +69,6 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
     if (!several) return keep([state]);
     setChosen((was) => (was.includes(state) ? was.filter((s) => s !== state) : [...was, state]));
   };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the keys follow what the buttons do
   const keys = useMemo(() => {
     const out: Record<string, () => void> = {
       u: () => setUnsure((v) => !v),

@@ -67,7 +67,6 @@ export default function Bench({ id }: { id: string }) {
   const closed = Boolean(record?.closing);
   const covered = afresh && !closed;
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what was picked is over once its reading changed
   useEffect(() => setPicked(undefined), [record?.changed]);
 
   useShortcuts(

@@ -1,0 +1,111 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { asking, begin, expect, read, Thicket, test, verdict } from './thicket';
+
+test('a reload in the middle loses nothing', async ({ page }) => {
+  await begin(page, 'A mushroom');
+  await read(page, 'Underside', /Blunt ridges/);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Change Underside' })).toBeVisible();
+});
+
+test('killed right after a reading and started again, nothing is lost', async ({ browser }) => {
+  const data = mkdtempSync(join(tmpdir(), 'thicket-kill-'));
+  const thicket = new Thicket(data);
+  await thicket.start();
+  const page = await browser.newPage({ baseURL: thicket.url });
+  await begin(page, 'A mushroom');
+  const kept = page.waitForResponse((r) => r.url().endsWith('/readings') && r.ok());
+  const name = await asking(page).getByRole('group').first().getAttribute('aria-label');
+  await asking(page).getByRole('group').first().getByRole('button').first().click();
+  await kept;
+  await thicket.stop('SIGKILL');
+  await thicket.start();
+  await page.reload();
+  await expect(page.getByRole('button', { name: `Change ${name}` })).toBeVisible();
+  await thicket.stop();
+  await page.getByRole('button', { name: `Clear ${name}` }).click();
+  await expect(page.getByText(/cannot be reached/)).toBeVisible();
+  await page.close();
+  rmSync(data, { recursive: true });
+});
+
+test('the keyboard alone does a whole record', async ({ page }) => {
+  await page.goto('/');
+  const tabTo = async (what: () => Promise<boolean>) => {
+    for (let i = 0; i < 80; i++) {
+      if (await what()) return;
+      await page.keyboard.press('Tab');
+    }
+    throw new Error('not reached by the keyboard');
+  };
+  const on = (name: string) => () =>
+    page.evaluate((n) => document.activeElement?.closest('button, summary')?.textContent?.includes(n) ?? false, name);
+  await expect(page.getByRole('button', { name: 'A mushroom' })).toBeVisible();
+  await tabTo(on('A mushroom'));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Nothing read yet.')).toBeVisible();
+  const first = await asking(page).getByRole('heading', { level: 2 }).textContent();
+  await page.keyboard.press('2');
+  await expect(page.getByText('Nothing read yet.')).toHaveCount(0);
+  await page.keyboard.press('z');
+  await expect(page.getByText('Nothing read yet.')).toBeVisible();
+  await page.keyboard.press('y');
+  await expect(asking(page).getByRole('heading', { level: 2 })).not.toHaveText(first ?? '');
+  await page.keyboard.press('u');
+  await page.keyboard.press('1');
+  await expect(page.getByText('(not sure)')).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(page.getByRole('group', { name: "Can't see it, because" })).toBeVisible();
+  await tabTo(on('It is gone'));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('not seen: it is gone')).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await tabTo(on('Close this record'));
+  await page.keyboard.press('Enter');
+  await tabTo(on('Close the record'));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Left it' })).toBeVisible();
+  await expect(verdict(page)).toBeVisible();
+});
+
+test('a record deleted is brought back', async ({ page }) => {
+  await page.goto('/records');
+  const rows = page.getByRole('list', { name: 'Records' });
+  await page.getByRole('button', { name: 'Delete Bilberry, 2026-07-22' }).click();
+  await expect(rows.getByRole('link', { name: 'Bilberry' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(rows.getByRole('link', { name: 'Bilberry' })).toBeVisible();
+  await page.getByLabel('Search').fill('nothing like it');
+  await expect(page.getByText('No record holds all of these words.')).toBeVisible();
+});
+
+test('settings change what is asked, and stand at the foot', async ({ page }) => {
+  await page.goto('/settings');
+  await page.getByText('I cannot tell colours well').click();
+  await page.getByLabel('Poison centre, telephone').fill('0 555 0100');
+  await page.getByLabel('Latitude, degrees').fill('north');
+  await page.getByRole('button', { name: 'Keep the settings' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'numbers in degrees' })).toBeVisible();
+  await page.getByLabel('Latitude, degrees').fill('49.3');
+  await page.getByRole('button', { name: 'Keep the settings' }).click();
+  await expect(page.getByText('Your settings were kept.')).toBeVisible();
+  await expect(page.getByRole('link', { name: '0 555 0100' })).toBeVisible();
+  await begin(page, 'A mushroom');
+  for (let i = 0; i < 5; i++) {
+    const heading = asking(page).getByRole('heading', { level: 2 });
+    if ((await heading.count()) === 0) break;
+    const question = await heading.textContent();
+    expect(question).not.toContain('colour is');
+    await asking(page).getByRole('group').first().getByRole('button').first().click();
+    await expect(heading.filter({ hasText: question ?? '' })).toHaveCount(0);
+  }
+  await page.goto('/settings');
+  await page.getByText('I cannot tell colours well').click();
+  await page.getByRole('button', { name: 'Keep the settings' }).click();
+  await expect(page.getByText('Your settings were kept.')).toBeVisible();
+});

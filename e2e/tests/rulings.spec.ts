@@ -1,0 +1,114 @@
+import { asking, begin, beginAs, chanterelle, demo, expect, feature, read, test, verdict } from './thicket';
+
+test('a chanterelle, answered as asked, is cleared, named, closed and found again', async ({ page }) => {
+  await begin(page, 'A mushroom');
+  for (let i = 0; i < 20; i++) {
+    if ((await verdict(page).textContent())?.startsWith('No harmful')) break;
+    const heading = asking(page).getByRole('heading', { level: 2 });
+    const question = (await heading.textContent()) ?? '';
+    const answer = chanterelle[question];
+    expect(answer, `no answer to “${question}”`).toBeDefined();
+    await asking(page).getByRole('group').first().getByRole('button', { name: answer }).first().click();
+    await expect(heading.filter({ hasText: question })).toHaveCount(0);
+  }
+  await expect(verdict(page)).toHaveText('No harmful species in this guide still fits.');
+  await expect(page.getByText('9 of 9 harmful species ruled out')).toBeVisible();
+  await page.getByRole('button', { name: 'Yes, I too call it golden chanterelle' }).click();
+  await expect(page.getByText('(your name)')).toBeVisible();
+  await expect(page.getByText('This is not a promise.')).toBeVisible();
+  await page.getByText('Close this record: what was done with it').click();
+  await page.getByLabel('What was done').selectOption({ label: 'Took it' });
+  await page.getByLabel('How much (grams)').fill('210');
+  await page.getByLabel('Note').first().fill('By the old wall.');
+  await page.getByRole('button', { name: 'Close the record' }).click();
+  await expect(page.getByText('This record is closed.')).toBeVisible();
+  await page.getByRole('link', { name: 'Records' }).click();
+  await page.getByLabel('Search').fill('old wall chanterelle');
+  await expect(page.getByRole('list', { name: 'Records' }).getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('link', { name: 'Golden chanterelle' }).click();
+  await expect(page.getByText('210 g')).toBeVisible();
+  await page.getByRole('button', { name: 'Reopen it' }).click();
+  await expect(page.getByText('Close this record: what was done with it')).toBeVisible();
+});
+
+test('an unopened death cap, cut through, is left', async ({ page }) => {
+  await beginAs(page, 'langermannia', /Giant puffball/);
+  await expect(page.getByText(/Amanitas and their eggs/)).toBeVisible();
+  await read(page, 'How it was cut', /Through the middle/);
+  await read(page, 'What the cut shows', /outline of cap and gills/);
+  await expect(verdict(page)).toHaveText('Leave it.');
+  await expect(page.getByText(/unopened mushroom of the death cap's kind/)).toBeVisible();
+});
+
+test('a base left in the ground keeps one looking, and is asked for', async ({ page }) => {
+  await page.goto(demo(5));
+  await expect(verdict(page)).toHaveText('Keep looking.');
+  await expect(asking(page).getByRole('heading', { level: 2 })).toHaveText(/whole base of the stem/);
+  await expect(page.getByRole('region', { name: /still standing/ }).getByRole('heading', { level: 3 })).toHaveText([
+    'Death cap',
+    'Destroying angel',
+  ]);
+  await asking(page)
+    .getByRole('button', { name: /Torn or broken off/ })
+    .click();
+  await read(page, 'Base of the stem', /Plain/);
+  await expect(page.getByText(/Not firm yet: base of the stem/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(asking(page).getByRole('heading', { level: 2 })).toHaveText(/whole base of the stem/);
+});
+
+test('a look-again is asked afresh with everything covered, and a changed reading waits for it', async ({ page }) => {
+  await beginAs(page, 'cep', /Penny bun/);
+  await read(page, 'Underside', /Pores/);
+  await feature(page, 'Ring on the stem');
+  await asking(page).getByRole('button', { name: /skirt/ }).click();
+  await expect(verdict(page)).toHaveText('Look again.');
+  await expect(asking(page).getByRole('heading', { level: 2 })).toHaveText(/ring, or what is left of one/);
+  await expect(page.getByRole('region', { name: /still standing/ })).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'The specimen' })).toHaveCount(0);
+  await expect(page.getByRole('button', { pressed: true })).toHaveCount(0);
+  await asking(page).getByRole('button', { name: /skirt/ }).click();
+  await expect(verdict(page)).toHaveText('No match. Leave it.');
+  await page.getByRole('button', { name: 'Change Ring on the stem' }).click();
+  await asking(page).getByRole('button', { name: 'None' }).click();
+  await expect(page.getByText(/counts as unsure/)).toBeVisible();
+  await page.getByRole('button', { name: 'Look afresh' }).click();
+  await asking(page).getByRole('button', { name: 'None' }).click();
+  await expect(page.getByText(/counts as unsure/)).toHaveCount(0);
+});
+
+test('a gate and what must not be touched show before anything is read', async ({ page }) => {
+  await begin(page, 'A plant', '2026-06-20');
+  const before = page.getByRole('complementary', { name: 'Before you touch it' });
+  await expect(before).toContainText('The carrot family');
+  await expect(before).toContainText('Hemlock may still be it');
+  await expect(asking(page)).toContainText('no touching needed');
+});
+
+test('measures take inches, more than one state, doubt, and a reason for not seeing', async ({ page }) => {
+  await begin(page, 'A mushroom');
+  await feature(page, 'Width of the open cap');
+  await page.getByLabel('Measured, or from').fill('two');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Type a number' })).toBeVisible();
+  await page.getByLabel('Measured, or from').fill('2');
+  await page.getByLabel('Unit').selectOption('in');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('50.8 mm')).toBeVisible();
+  await feature(page, 'Colour outside');
+  await page.getByRole('button', { name: 'Shows more than one' }).click();
+  await page.getByRole('button', { name: 'Not sure of it' }).click();
+  await asking(page)
+    .getByRole('button', { name: /White or cream/ })
+    .click();
+  await asking(page).getByRole('button', { name: /Brown/ }).click();
+  await page.getByRole('button', { name: 'Keep these 2' }).click();
+  await expect(page.getByText('White or cream; Brown (not sure)')).toBeVisible();
+  await feature(page, 'Smell');
+  await page.getByRole('button', { name: "Can't see it, because …" }).click();
+  await page.getByRole('button', { name: 'I cannot see or smell that' }).click();
+  await expect(page.getByText('not seen: i cannot see or smell that')).toBeVisible();
+  await page.getByRole('button', { name: 'Clear Smell' }).click();
+  await expect(page.getByText('not seen: i cannot see or smell that')).toHaveCount(0);
+});

@@ -1,0 +1,132 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { test as base, expect, type Page } from '@playwright/test';
+
+export { expect };
+
+const binary = resolve(import.meta.dirname, '../../bin/thicket');
+
+function freePort(): Promise<number> {
+  return new Promise((done, fail) => {
+    const probe = createServer();
+    probe.on('error', fail);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => (address && typeof address === 'object' ? done(address.port) : fail(new Error('no port'))));
+    });
+  });
+}
+
+/** The built program, serving from a folder of its own. */
+export class Thicket {
+  private process?: ChildProcess;
+  private port = 0;
+
+  constructor(readonly data: string) {}
+
+  get url() {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(...more: string[]) {
+    this.port ||= await freePort();
+    this.process = spawn(binary, ['serve', '--addr', `127.0.0.1:${this.port}`, '--data', this.data, ...more], {
+      stdio: 'inherit',
+    });
+    for (let i = 0; i < 200; i++) {
+      try {
+        if ((await fetch(`${this.url}/healthz`)).ok) return;
+      } catch {
+        await new Promise((r) => setTimeout(r, 50));
+      }
+    }
+    throw new Error('the program does not answer');
+  }
+
+  /** Stops the program; with SIGKILL it gets no chance to put anything in order. */
+  async stop(signal: NodeJS.Signals = 'SIGTERM') {
+    const gone = new Promise((r) => this.process?.once('exit', r));
+    this.process?.kill(signal);
+    await gone;
+  }
+}
+
+/** A test with the program running on fresh demo data, and a page that opens it. */
+export const test = base.extend<{ page: Page }, { thicket: Thicket }>({
+  thicket: [
+    // biome-ignore lint/correctness/noEmptyPattern: the fixture takes nothing
+    async ({}, use) => {
+      const data = mkdtempSync(join(tmpdir(), 'thicket-e2e-'));
+      const thicket = new Thicket(data);
+      await thicket.start('--demo');
+      await use(thicket);
+      await thicket.stop();
+      rmSync(data, { recursive: true });
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ thicket }, use) => use(thicket.url),
+});
+
+export const demo = (n: number) => `/bench/01960000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+
+/** Where the verdict stands. */
+export const verdict = (page: Page) => page.getByRole('heading', { level: 1 });
+
+/** The part of the bench with the question. */
+export const asking = (page: Page) => page.getByRole('region', { name: 'Look here next' });
+
+/** Starts a record from nothing but the choice of plant or mushroom. */
+export async function begin(page: Page, kind: 'A plant' | 'A mushroom', day = '2026-08-14') {
+  await page.goto('/');
+  await page.getByLabel('Day').fill(day);
+  await page.getByRole('button', { name: kind }).click();
+  await expect(page.getByRole('region', { name: 'The specimen' })).toBeVisible();
+}
+
+/** Starts a record from a name, found by any of its names. */
+export async function beginAs(page: Page, search: string, name: RegExp, day = '2026-09-12') {
+  await page.goto('/');
+  await page.getByLabel('Day').fill(day);
+  await page.getByLabel('Or start from a name you have in mind').fill(search);
+  await page.getByRole('list', { name: 'Names found' }).getByRole('button', { name }).click();
+  await expect(page.getByRole('region', { name: 'The specimen' })).toBeVisible();
+}
+
+/** Opens a feature from the list of all, by its name. */
+export async function feature(page: Page, name: string) {
+  const all = page.getByText(/^All \d+ features/);
+  const button = page
+    .getByRole('button', { name, exact: true })
+    .or(page.getByRole('button', { name: `${name} read`, exact: true }));
+  if (!(await button.last().isVisible())) await all.click();
+  await button.last().click();
+}
+
+/** Reads a feature from the list, as the state with that name. */
+export async function read(page: Page, name: string, state: string | RegExp) {
+  await feature(page, name);
+  await asking(page).getByRole('button', { name: state }).first().click();
+  await expect(page.getByRole('button', { name: `Change ${name}` })).toBeVisible();
+}
+
+/** What a good golden chanterelle shows, by question. */
+export const chanterelle: Record<string, RegExp> = {
+  'What is the edge of the cap like?': /Wavy/,
+  'What is the surface of the cap, or ball, like?': /Smooth/,
+  'What shape is it, from the side?': /Funnel/,
+  'What is on the underside of the cap?': /Blunt ridges/,
+  'What colour is the cap, or the ball?': /Yellow/,
+  'What colour is the flesh when freshly cut?': /White/,
+  'Is the whole base of the stem in your hand, or in view?': /Dug out whole/,
+  'What is at the very bottom, once dug out?': /Narrowed/,
+  'How does the flesh break?': /strings/,
+  'How close together do the gills or ridges stand, half way out?': /Wide apart/,
+  'What condition is it in?': /Fresh/,
+  'Is anything eaten, rubbed off or broken away?': /Whole/,
+  'How does it stand among its like?': /Several apart/,
+  'What is the surface of the stem like below the ring, or half way down?': /Smooth/,
+};

@@ -1,0 +1,87 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { demo, expect, test } from './thicket';
+
+const views: Record<string, string> = {
+  'a new record': '/',
+  'a bench to keep looking on': demo(5),
+  'a bench that is cleared and closed': demo(1),
+  'a bench to leave': demo(6),
+  'a plant': demo(9),
+  records: '/records',
+  settings: '/settings',
+};
+
+for (const [name, path] of Object.entries(views)) {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    test(`no serious fault of access on ${name}, ${colorScheme}`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      for (const summary of await page.locator('summary').all()) if (await summary.isVisible()) await summary.click();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+      expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(' ')}`)).toEqual([]);
+    });
+  }
+
+  for (const width of [360, 390]) {
+    test(`at ${width} px nothing is cut off on ${name}`, async ({ page }) => {
+      await page.setViewportSize({ width, height: 844 });
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      for (const summary of await page.locator('summary').all()) if (await summary.isVisible()) await summary.click();
+      const over = await page.evaluate(() =>
+        [...document.querySelectorAll('main *, nav *')]
+          .filter((e) => {
+            const box = e.getBoundingClientRect();
+            return box.width > 0 && (box.right > window.innerWidth + 1 || box.left < -1) && !e.closest('svg');
+          })
+          .map((e) => `${e.tagName} ${e.textContent?.slice(0, 40)}`),
+      );
+      expect(over).toEqual([]);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+    });
+  }
+}
+
+test('no page asks another origin for anything, or breaks the policy', async ({ page, thicket }) => {
+  const elsewhere: string[] = [];
+  const complaints: string[] = [];
+  page.on('request', (r) => {
+    if (!r.url().startsWith(thicket.url) && !r.url().startsWith('data:')) elsewhere.push(r.url());
+  });
+  page.on('console', (m) => {
+    if (m.type() === 'error' || m.type() === 'warning') complaints.push(m.text());
+  });
+  page.on('pageerror', (e) => complaints.push(e.message));
+  for (const path of [...Object.values(views), '/api/v1/openapi.json', '/nowhere']) {
+    await page.goto(path);
+    await page.waitForLoadState('networkidle');
+  }
+  expect(elsewhere).toEqual([]);
+  expect(complaints).toEqual([]);
+});
+
+test('the first page is light', async ({ page }) => {
+  const sizes: Record<string, number> = {};
+  const client = await page.context().newCDPSession(page);
+  await client.send('Network.enable');
+  const urls = new Map<string, string>();
+  client.on('Network.responseReceived', (e) => urls.set(e.requestId, e.response.url));
+  client.on('Network.loadingFinished', (e) => {
+    const url = urls.get(e.requestId) ?? '';
+    if (!url.endsWith('.woff2')) sizes[url] = e.encodedDataLength;
+  });
+  await page.goto(demo(5));
+  await page.waitForLoadState('networkidle');
+  const all = Object.values(sizes).reduce((a, b) => a + b, 0);
+  const scripts = Object.entries(sizes)
+    .filter(([url]) => url.endsWith('.js'))
+    .reduce((a, [, b]) => a + b, 0);
+  console.log(
+    `first page: ${Math.round(all / 1024)} kB compressed without fonts, ${Math.round(scripts / 1024)} kB of it scripts`,
+  );
+  expect(all).toBeLessThan(300_000);
+  expect(scripts).toBeLessThan(150_000);
+});
