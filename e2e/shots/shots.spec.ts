@@ -14,7 +14,13 @@ async function shot(page: Page, name: string, width = 1280, height = 800) {
 
 test('pictures of the main views', async ({ page }) => {
   const views: Record<string, string> = {
-    'new-record': '/', 'bench-keep-looking': demo(5), 'bench-leave': demo(6), 'bench-cleared': demo(1), 'bench-plant': demo(9), records: '/records', settings: '/settings',
+    'new-record': '/',
+    'bench-keep-looking': demo(5),
+    'bench-leave': demo(6),
+    'bench-cleared': demo(1),
+    'bench-plant': demo(9),
+    records: '/records',
+    settings: '/settings',
   };
   for (const [name, path] of Object.entries(views)) {
     await page.goto(path);
@@ -25,6 +31,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.goto('/records');
   await shot(page, 'records-phone', 390, 844);
   await page.emulateMedia({ colorScheme: 'dark' });
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(demo(10));
   await feature(page, 'Underside');
   await shot(page, 'bench-dark');

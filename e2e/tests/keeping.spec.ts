@@ -32,6 +32,7 @@ test('killed right after a reading and started again, nothing is lost', async ({
 });
 
 test('the keyboard alone does a whole record', async ({ page }) => {
+  await page.clock.setFixedTime(new Date('2026-08-14T09:00:00'));
   await page.goto('/');
   const tabTo = async (what: () => Promise<boolean>) => {
     for (let i = 0; i < 80; i++) {

@@ -16,7 +16,6 @@ test('a chanterelle, answered as asked, is cleared, named, closed and found agai
   await page.getByRole('button', { name: 'Yes, I too call it golden chanterelle' }).click();
   await expect(page.getByText('(your name)')).toBeVisible();
   await expect(page.getByText('This is not a promise.')).toBeVisible();
-  await page.getByText('Close this record: what was done with it').click();
   await page.getByLabel('What was done').selectOption({ label: 'Took it' });
   await page.getByLabel('How much (grams)').fill('210');
   await page.getByLabel('Note').first().fill('By the old wall.');

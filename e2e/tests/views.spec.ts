@@ -1,5 +1,13 @@
 import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { demo, expect, test } from './thicket';
+
+/** Opens everything that is folded away. */
+async function openAll(page: Page) {
+  await page.evaluate(() => {
+    for (const d of document.querySelectorAll('details')) d.open = true;
+  });
+}
 
 const views: Record<string, string> = {
   'a new record': '/',
@@ -18,7 +26,7 @@ for (const [name, path] of Object.entries(views)) {
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await page.waitForLoadState('networkidle');
-      for (const summary of await page.locator('summary').all()) if (await summary.isVisible()) await summary.click();
+      await openAll(page);
       const { violations } = await new AxeBuilder({ page }).analyze();
       const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
       expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(' ')}`)).toEqual([]);
@@ -30,7 +38,7 @@ for (const [name, path] of Object.entries(views)) {
       await page.setViewportSize({ width, height: 844 });
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      for (const summary of await page.locator('summary').all()) if (await summary.isVisible()) await summary.click();
+      await openAll(page);
       const over = await page.evaluate(() =>
         [...document.querySelectorAll('main *, nav *')]
           .filter((e) => {

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { c } from '../look/tokens';
 import { Cut, Mushroom } from './Mushroom';
+import { marks } from './marks';
 import { plantParts } from './Plant';
 import { Sheet } from './Sheet';
 
@@ -22,6 +23,11 @@ const swatches: Record<string, string> = {
   dark: '#33243b',
   'pink-purple': '#a5629b',
   'brown-violet': '#6b4653',
+  'bright-yellow': '#f7d800',
+  'dull-yellow': '#c4b15a',
+  blue: '#3d5c9c',
+  'pink-red': '#c9696a',
+  none: '#f7f1e3',
 };
 
 /** Which part of the mushroom each character is seen on, so that all its states stand in one pose. */
@@ -39,7 +45,7 @@ const outside: Record<string, { box: string; with?: Record<string, string> }> = 
 };
 
 const halved = ['gill-attachment', 'stem-inside', 'cut-section'];
-const coloured = ['gill-colour', 'cap-colour', 'flesh-colour', 'spore-print', 'flower-colour'];
+const coloured = ['gill-colour', 'cap-colour', 'flesh-colour', 'spore-print', 'flower-colour', 'flesh-change'];
 
 const tufts: Record<string, ReactNode> = {
   singly: (
@@ -93,7 +99,7 @@ export function Drawing({ character, state, size = 76 }: { character: string; st
   } else if (character === 'growth') {
     art = tufts[state];
   } else {
-    art = plantParts[character]?.[state];
+    art = plantParts[character]?.[state] ?? marks[character]?.[state];
   }
   if (!art) return null;
   return (

@@ -12,6 +12,7 @@ import { Ask } from './Ask';
 import { Band } from './Band';
 import { Canes } from './Canes';
 import { Close } from './Close';
+import { Decided } from './Decided';
 import { Details } from './Details';
 import { Help } from './Help';
 import { Later } from './Later';
@@ -23,7 +24,7 @@ const Columns = styled.div`
   display: grid;
   grid-template-columns: minmax(350px, 1.1fr) minmax(290px, 0.9fr) minmax(310px, 0.9fr);
   flex: 1;
-  > section { padding: 18px 22px; min-width: 0; }
+  > section { padding: 18px 22px; min-width: 0; scroll-margin-top: 130px; }
   > section + section { border-left: 1.5px solid ${c('mist')}; }
   ${medium} { grid-template-columns: minmax(0, 1.1fr) minmax(0, 0.9fr); > section:nth-child(3) { grid-column: 1 / -1; border-left: 0; border-top: 1.5px solid ${c('mist')}; } }
   ${narrow} { grid-template-columns: minmax(0, 1fr); > section { padding: 14px 16px; } > section + section { border-left: 0; border-top: 1.5px solid ${c('mist')}; } }
@@ -56,7 +57,7 @@ export default function Bench({ id }: { id: string }) {
   const change = useCallback((what: Change) => mutate({ op: newId(), change: what }), [mutate]);
   const pick = useCallback((character: string, afresh = false) => {
     setPicked({ character, afresh });
-    ask.current?.scrollIntoView({ block: 'start', behavior: 'smooth' });
+    ask.current?.scrollIntoView({ block: 'start' });
     ask.current?.focus({ preventScroll: true });
   }, []);
 
@@ -116,7 +117,7 @@ export default function Bench({ id }: { id: string }) {
               onCancel={picked ? () => setPicked(undefined) : undefined}
             />
           ) : (
-            <p>Nothing that can still be read would change the ruling.</p>
+            <Decided ruling={ruling} />
           )}
           {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
           {!covered && <Cautions ruling={ruling} />}

@@ -57,7 +57,7 @@ export function Close({ record, onChange }: { record: RecordView; onChange: (cha
     });
   };
   return (
-    <Box>
+    <Box open={record.ruling.verdict !== 'keep-looking'}>
       <summary>Close this record: what was done with it</summary>
       <form
         onSubmit={(e) => {
