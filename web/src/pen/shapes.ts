@@ -13,7 +13,7 @@ export function leafOutline(teeth: 'entire' | 'fine-teeth' | 'round-teeth' | 'co
       else if (teeth === 'round-teeth') steps.push(`Q${ax + out} ${ay - 2} ${bx - out * 0.2} ${by}`);
       else steps.push(`L${ax + out} ${ay - 5} L${bx - (teeth === 'cut' ? out * 0.5 : 0)} ${by}`);
     }
-    return steps.join(' ');
+    return `${steps.join(' ')} L60 10`;
   };
   return `M60 84 ${side(-1)} M60 84 ${side(1)}`;
 }

@@ -65,6 +65,7 @@ export function Band({ record, book, covered, onChange }: Props) {
         <p>{ruling.reasons[0]?.text}</p>
         <p className="read">
           {working &&
+            (ruling.named || record.readings.length > 0) &&
             `Read as ${working}${ruling.named ? ' (your name)' : ''}${fit ? `: ${fit.fits} of ${fit.of} readings fit` : ''}. `}
           {ruling.harmful.length > 0 && `${down} of ${ruling.harmful.length} harmful species ruled out.`}
           {record.frozen && ' Kept as it was ruled when the record was closed.'}

@@ -120,7 +120,7 @@ export default function Bench({ id }: { id: string }) {
             <Decided ruling={ruling} />
           )}
           {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
-          {!covered && <Cautions ruling={ruling} />}
+          {!covered && <Cautions ruling={ruling} book={book} />}
           {!closed && !covered && <Close record={record} onChange={change} />}
         </section>
         {covered ? (

@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import type { Ruling } from '../../api/client';
+import type { Ruling, Schema } from '../../api/client';
 import type { Book } from '../../api/useGuide';
 import { c } from '../../look/tokens';
 
@@ -41,6 +41,11 @@ function Gate() {
   );
 }
 
+/** A caution with the name of what it is about, unless its sentence names it. */
+function says(x: Schema['Cautions'], book: Book): string {
+  return x.taxon && x.code !== 'contact' ? `${book.called(x.taxon)}: ${x.text}` : x.text;
+}
+
 const first = (code: string) => code === 'contact' || code === 'handling';
 
 /** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
@@ -54,7 +59,7 @@ export function Warnings({ ruling, book }: { ruling: Ruling; book: Book }) {
         {touch.map((x) => (
           <li key={x.code + x.taxon}>
             <Hand />
-            <span>{x.text}</span>
+            <span>{says(x, book)}</span>
           </li>
         ))}
         {gates.map((g) => (
@@ -71,7 +76,7 @@ export function Warnings({ ruling, book }: { ruling: Ruling; book: Book }) {
 }
 
 /** What has to be known before it is eaten, or before the next one is touched. */
-export function Cautions({ ruling }: { ruling: Ruling }) {
+export function Cautions({ ruling, book }: { ruling: Ruling; book: Book }) {
   const others = ruling.cautions.filter((x) => !first(x.code));
   if (others.length === 0) return null;
   return (
@@ -79,7 +84,7 @@ export function Cautions({ ruling }: { ruling: Ruling }) {
       <summary>Also know: {others.length}</summary>
       <ul>
         {others.map((x) => (
-          <li key={x.code + x.taxon}>{x.text}</li>
+          <li key={x.code + x.taxon}>{says(x, book)}</li>
         ))}
       </ul>
     </More>
