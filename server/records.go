@@ -43,6 +43,7 @@ type rulingView struct {
 	ruling.Ruling
 	Next    []checks.Suggestion `json:"next"`
 	Holding []holdingView       `json:"holding"`
+	Says    string              `json:"says" doc:"The reason for the verdict in one sentence"`
 	Again   string              `json:"again" doc:"The character to be looked at afresh, or empty"`
 }
 
@@ -212,7 +213,7 @@ func (a *App) checkAbout(about *journal.About) error {
 func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, error) {
 	l := store.Listing{
 		Date: s.About.Date, Place: s.About.Place.Name, Observer: s.About.Observer,
-		Verdict: string(ans.Verdict), Reason: ans.Reasons[0].Text, Margin: ans.Margin,
+		Verdict: string(ans.Verdict), Reason: ans.Why().Text, Margin: ans.Margin,
 	}
 	words := []string{l.Place, l.Observer, l.Date, s.About.Note, l.Verdict}
 	if ans.Working != nil {
@@ -236,14 +237,14 @@ func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, err
 
 // rulingOf gives the ruling as it is shown.
 func rulingOf(ans *identify.Answer) rulingView {
-	v := rulingView{Ruling: *ans.Ruling, Next: ans.Next, Holding: []holdingView{}}
+	v := rulingView{Ruling: *ans.Ruling, Next: ans.Next, Holding: []holdingView{}, Says: ans.Why().Text}
 	for _, h := range ans.Harmful {
 		if h.Status != ruling.Out {
 			v.Holding = append(v.Holding, holdingView{h.Taxon, ans.Holding(h.Taxon)})
 		}
 	}
-	if ans.Reasons[0].Code == ruling.LookAgain {
-		v.Again = ans.Reasons[0].Character
+	if ans.Why().Code == ruling.LookAgain {
+		v.Again = ans.Why().Character
 	}
 	return v
 }

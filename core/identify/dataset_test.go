@@ -86,7 +86,7 @@ func TestDataSetRowsAreRuledRight(t *testing.T) {
 			want = guide.Leave
 		}
 		if a.Verdict != want {
-			t.Errorf("row %s (%s): got %s, %s", all[i][0], all[i][1], a.Verdict, a.Reasons[0].Text)
+			t.Errorf("row %s (%s): got %s, %s", all[i][0], all[i][1], a.Verdict, a.Why().Text)
 		}
 	}
 }

@@ -66,7 +66,7 @@ func TestEveryTaxonReadAsAsked(t *testing.T) {
 			}
 		}
 		if a.Verdict != want {
-			t.Errorf("%s: got %s (%s) after %d readings, want %s", tx.ID, a.Verdict, a.Reasons[0].Text, len(rec.Readings), want)
+			t.Errorf("%s: got %s (%s) after %d readings, want %s", tx.ID, a.Verdict, a.Why().Text, len(rec.Readings), want)
 		}
 	}
 }

@@ -21,7 +21,7 @@ func (r *Ruling) decide() (guide.Verdict, []Reason) {
 			return verdict, why
 		}
 	}
-	return guide.RuledClear, []Reason{r.reason(AllOut, r.working, -1)}
+	return guide.RuledClear, []Reason{}
 }
 
 // leaveAtOnce: a sign to leave holds, or the working name is itself harmful.

@@ -29,7 +29,8 @@ const (
 	TooLittleSeen     Code = "too-little-seen"
 	Gate              Code = "gate"
 	TargetSerious     Code = "target-serious"
-	AllOut            Code = "all-out"
+	// AllOut stands for what a cleared record has instead of a reason.
+	AllOut Code = "all-out"
 )
 
 // Reason is why a verdict is what it is: a code with what it is about, and the sentence made from them.
@@ -37,9 +38,10 @@ type Reason struct {
 	Code      Code   `json:"code"`
 	Taxon     string `json:"taxon,omitempty"`
 	Character string `json:"character,omitempty"`
-	Sign      string `json:"sign,omitempty"`
-	Gate      string `json:"gate,omitempty"`
 	Text      string `json:"text"`
+	// Sign and Gate name what holds; the text is made from them.
+	Sign string `json:"-"`
+	Gate string `json:"-"`
 }
 
 // reason makes a reason about a taxon and a column, either of them -1 for none.
@@ -51,6 +53,16 @@ func (r *Ruling) reason(code Code, taxon, column int) Reason {
 	if column >= 0 {
 		x.Character = r.sheet.Guide.Columns[column].ID
 	}
+	return x
+}
+
+// Why is the first reason for the verdict; of a cleared record, which has none, what it comes to.
+func (r *Ruling) Why() Reason {
+	if len(r.Reasons) > 0 {
+		return r.Reasons[0]
+	}
+	x := r.reason(AllOut, r.working, -1)
+	x.Text = r.say(x)
 	return x
 }
 
@@ -233,10 +245,10 @@ func (r *Ruling) Fits() guide.Bits { return r.fits }
 // working name. A change of such a reading must be confirmed afresh before it counts as sure.
 func (r *Ruling) Blames(column int) bool {
 	e := r.sheet.Entry(column)
-	if e == nil || len(r.Reasons) == 0 {
+	if e == nil {
 		return false
 	}
-	switch r.Reasons[0].Code {
+	switch r.Why().Code {
 	case LookAgain:
 		return column == r.again
 	case TargetConflicts:

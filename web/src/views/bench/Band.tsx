@@ -48,7 +48,7 @@ export function Band({ record, book, covered, onChange }: Props) {
         <div className="said">
           <h1>Look again.</h1>
           <p>
-            {ruling.reasons[0]?.code === 'look-again' ? ruling.reasons[0].text : 'Answer as if for the first time.'}
+            {ruling.again ? ruling.says : 'Answer as if for the first time.'}
           </p>
         </div>
       </Strip>
@@ -62,7 +62,7 @@ export function Band({ record, book, covered, onChange }: Props) {
     <Strip role="status" data-verdict={ruling.verdict}>
       <div className="said">
         <h1>{verdictWords[ruling.verdict]?.say}</h1>
-        <p>{ruling.reasons[0]?.text}</p>
+        <p>{ruling.says}</p>
         <p className="read">
           {working &&
             (ruling.named || record.readings.length > 0) &&

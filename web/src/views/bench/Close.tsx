@@ -73,7 +73,7 @@ export function Close({ record, onChange }: { record: RecordView; onChange: (cha
         />
         {done === 'took' && record.ruling.verdict !== 'ruled-clear' && (
           <p role="alert">
-            <strong>The ruling does not say that nothing harmful fits.</strong> {record.ruling.reasons[0]?.text}
+            <strong>The ruling does not say that nothing harmful fits.</strong> {record.ruling.says}
           </p>
         )}
         {done === 'took' && (
