@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { demo, expect, test } from './thicket';
+import { asking, begin, demo, expect, test } from './thicket';
 
 /** Opens everything that is folded away. */
 async function openAll(page: Page) {
@@ -92,4 +92,35 @@ test('the first page is light', async ({ page }) => {
   );
   expect(all).toBeLessThan(300_000);
   expect(scripts).toBeLessThan(150_000);
+});
+
+test('every state that can be seen has its picture, and no two of a character are alike', async ({ page, thicket }) => {
+  const guide = await (await fetch(`${thicket.url}/api/v1/guide`)).json();
+  const faults: string[] = [];
+  for (const [kind, kingdom] of [
+    ['A plant', 'plantae'],
+    ['A mushroom', 'fungi'],
+  ] as const) {
+    await begin(page, kind);
+    await page.getByText(/^All \d+ features/).click();
+    for (const character of guide.characters) {
+      if (character.kind !== 'states' || character.footing === 'scent' || !character.kingdoms.includes(kingdom))
+        continue;
+      await page.getByRole('button', { name: character.name, exact: true }).last().click();
+      const states = asking(page).getByRole('group', { name: character.name }).getByRole('button');
+      await expect(states).toHaveCount(character.states.length);
+      const art = await states.evaluateAll((all) =>
+        all.map(
+          (b) =>
+            b.querySelector('svg')?.outerHTML ??
+            (b.querySelector('span[style]') as HTMLElement | null)?.style.background ??
+            '',
+        ),
+      );
+      const bare = character.states.filter((_: unknown, i: number) => !art[i]).map((s: { id: string }) => s.id);
+      faults.push(...bare.map((s: string) => `${character.id}: no picture of ${s}`));
+      if (new Set(art).size < art.length) faults.push(`${character.id}: two pictures alike`);
+    }
+  }
+  expect(faults).toEqual([]);
 });

@@ -129,6 +129,24 @@ export const marks: Record<string, Record<string, ReactNode>> = {
     ),
     'no-ball': small(null),
   },
+  'stem-join': {
+    'breaks-clean': (
+      <>
+        <path className="fill" d="M16 46C20 8 100 8 104 46C92 52 76 50 72 44H48C44 50 28 52 16 46Z" />
+        <path className="here" d="M50 60C54 56 66 56 70 60L72 96H48Z" />
+      </>
+    ),
+    joined: (
+      <>
+        <path className="fill" d="M16 46C20 8 100 8 104 46Z" />
+        <path className="here" d="M48 46H72L74 96H46Z" />
+        <path d="M48 54L56 60L62 54L72 62" />
+      </>
+    ),
+    flows: <path className="here" d="M10 22C40 36 80 36 110 22C98 46 76 54 70 96H50C44 54 22 46 10 22Z" />,
+    'no-stem': <circle className="fill" cx="60" cy="54" r="38" />,
+  },
+  'stem-inside': { 'no-stem': <circle className="fill" cx="60" cy="54" r="38" /> },
   'flesh-texture': {
     soft: (
       <path className="fill" d="M14 44C34 24 60 30 76 44C92 58 104 56 110 50C108 70 92 78 74 70C54 60 34 56 14 60Z" />

@@ -47,9 +47,7 @@ export function Band({ record, book, covered, onChange }: Props) {
       <Strip role="status" data-verdict="look-again">
         <div className="said">
           <h1>Look again.</h1>
-          <p>
-            {ruling.again ? ruling.says : 'Answer as if for the first time.'}
-          </p>
+          <p>{ruling.again ? ruling.says : 'Answer as if for the first time.'}</p>
         </div>
       </Strip>
     );

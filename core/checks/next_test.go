@@ -1,0 +1,110 @@
+package checks_test
+
+import (
+	"math"
+	"slices"
+	"strings"
+	"testing"
+
+	"zestythicket/core/checks"
+	"zestythicket/core/evidence"
+	"zestythicket/core/guidetest"
+	"zestythicket/core/ruling"
+)
+
+// small holds one good taxon and harmful ones that each character tells from it in a way of its own.
+const small = `{"characters":[
+ {"id":"cheap","organ":"cap","kind":"states","name":"Cheap","minutes":1,"states":[{"id":"g"},{"id":"b"}]},
+ {"id":"dear","organ":"cap","kind":"states","name":"Dear","minutes":10,"states":[{"id":"g"},{"id":"b"}]},
+ {"id":"home","organ":"print","kind":"states","name":"Home","where":"home","wait_minutes":240,"states":[{"id":"g"},{"id":"b"}]},
+ {"id":"leaning","organ":"stem","kind":"states","name":"Leaning","rests_on":{"dug":["whole"]},"states":[{"id":"g"},{"id":"b"}]},
+ {"id":"dug","organ":"specimen","kind":"states","name":"Dug","minutes":2,"states":[{"id":"whole"},{"id":"torn"}]},
+ {"id":"look","organ":"habit","kind":"states","name":"Look","touch":false,"minutes":20,"states":[{"id":"g"},{"id":"b"}]},
+ {"id":"hint","organ":"cap","kind":"states","name":"Hint","footing":"colour","minutes":0.1,"states":[{"id":"g"},{"id":"b"}]},
+ {"id":"size","organ":"cap","kind":"measure","name":"Size","unit":"mm","minutes":1}],
+"taxa":[
+ {"id":"good","name":"Good one","kingdom":"fungi","use":"edible","harm":"none","scores":{"cheap":["g"],"dear":["g"],"home":["g"],"leaning":["g"],"look":["g"],"hint":["g"],"size":{"min":100,"max":120}}},
+ {"id":"bad","name":"Bad one","kingdom":"fungi","use":"none","harm":"deadly","scores":{"cheap":["b"],"dear":["b"],"home":["b"],"leaning":["b"],"look":["b"],"hint":["b"],"size":{"min":10,"max":20}}}]}`
+
+func next(t *testing.T, guide, record string) []checks.Suggestion {
+	t.Helper()
+	s, err := evidence.Open(guidetest.Compile(guide), guidetest.Record(record))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return checks.Next(ruling.Rule(s))
+}
+
+func ids(list []checks.Suggestion) string {
+	var out []string
+	for _, s := range list {
+		out = append(out, s.Character)
+	}
+	return strings.Join(out, " ")
+}
+
+func TestNextOrdersByWhatItGainsForTheWork(t *testing.T) {
+	for name, c := range map[string]struct{ guide, record, want string }{
+		"by gain for the minutes, home last, a hint against a deadly one not at all": {
+			small, `{"id":"x","target":"good","readings":[]}`, "cheap size dug leaning dear look home",
+		},
+		"what was read is not asked again": {
+			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true}]}`, "size dug leaning dear look home",
+		},
+		"what rests on something read comes alone": {
+			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["whole"],"sure":true}]}`, "cheap leaning size dear look home",
+		},
+		"what cannot be made firm is not worth a cut against a deadly one": {
+			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["torn"],"sure":true}]}`, "cheap size dear look home",
+		},
+		"looking comes first while something not to touch may be it": {
+			strings.Replace(small, `"harm":"deadly"`, `"harm":"deadly","contact":{"does":"Burns."}`, 1), `{"id":"x","target":"good","readings":[]}`,
+			"look cheap size dug leaning dear home",
+		},
+		"against a serious one a hint helps": {
+			strings.Replace(small, "deadly", "serious", 1), `{"id":"x","target":"good","readings":[]}`, "hint cheap size dug leaning dear look home",
+		},
+		"cleared, nothing is asked": {
+			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true},{"character":"dear","states":["g"],"sure":true}]}`, "",
+		},
+		"a look-again comes alone": {
+			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["b"],"sure":true},{"character":"dear","states":["g"],"sure":true}]}`, "cheap",
+		},
+	} {
+		if got := ids(next(t, c.guide, c.record)); got != c.want {
+			t.Errorf("%s: got %q, want %q", name, got, c.want)
+		}
+	}
+}
+
+// The gain of a character that surely adds a line against one deadly taxon is 8 for the line; with a chance of one
+// half for either state it is half of that.
+func TestGainIsWeightedByHarmAndChance(t *testing.T) {
+	for name, c := range map[string]struct {
+		guide string
+		gain  float64
+	}{
+		"deadly":                    {small, 8},
+		"serious":                   {strings.Replace(small, "deadly", "serious", 1), 4},
+		"upset":                     {strings.Replace(small, "deadly", "upset", 1), 1},
+		"either state alike":        {strings.Replace(small, `{"cheap":["g"],"dear"`, `{"cheap":["g","b"],"dear"`, 1), 4},
+		"the cutting state is rare": {strings.Replace(small, `{"cheap":["g"],"dear"`, `{"cheap":["b",{"state":"g","rare":true}],"dear"`, 1), 8 * 0.1 / 1.1},
+	} {
+		list := next(t, c.guide, `{"id":"x","target":"good","readings":[]}`)
+		at := slices.IndexFunc(list, func(s checks.Suggestion) bool { return s.Character == "cheap" })
+		if at < 0 || math.Abs(list[at].Gain-c.gain) > 1e-4 {
+			t.Errorf("%s: got %v, want %v", name, list, c.gain)
+		}
+	}
+}
+
+func TestEverySuggestionSaysWhy(t *testing.T) {
+	for _, s := range next(t, small, `{"id":"x","target":"good","readings":[]}`) {
+		if s.Why == "" || s.Minutes <= 0 || s.Where == "" {
+			t.Errorf("%+v", s)
+		}
+		if s.Character == "cheap" && s.Why != "Settles 1 deadly (bad one)." {
+			t.Errorf("cheap: %s", s.Why)
+		}
+	}
+}

@@ -1,0 +1,122 @@
+package ruling_test
+
+import (
+	"math"
+	"slices"
+	"testing"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guidetest"
+	"zestythicket/core/identify"
+	"zestythicket/core/ruling"
+)
+
+// Chances worked out by hand from the formula: (1−ε)·w/Σw + ε/m; silence |states|/m; a line's mean once.
+func TestPosterior(t *testing.T) {
+	const two = `{"characters":[
+	 {"id":"a","kind":"states","states":[{"id":"x"},{"id":"y"},{"id":"z"}]},
+	 {"id":"b","kind":"states","line":"a","footing":"surface","states":[{"id":"x"},{"id":"y"}]},
+	 {"id":"m","kind":"measure","unit":"mm"}],
+	"taxa":[
+	 {"id":"p","name":"P p","kingdom":"fungi","use":"edible","harm":"none","regions":["11"],"season":{"cap":[{"from":"06-01","to":"07-01"}]},
+	  "scores":{"a":["x",{"state":"y","rare":true},{"state":"z","when":"old"}],"b":["x"],"m":{"min":10,"low":20,"high":30,"max":40}}},
+	 {"id":"q","name":"Q q","kingdom":"fungi","use":"edible","harm":"none","scores":{}}]}`
+	g := guidetest.Compile(two)
+	const e1, e2, e3 = 0.02, 0.05, 0.05 // structure, surface, size
+	for name, c := range map[string]struct {
+		record string
+		p, q   float64 // the likelihoods of the two taxa, with the prior
+	}{
+		"a usual state":                   {`"readings":[{"character":"a","states":["x"],"sure":true}]`, (1-e1)/2.1 + e1/3, 1.0 / 3},
+		"a rare one":                      {`"readings":[{"character":"a","states":["y"],"sure":true}]`, (1-e1)*0.1/2.1 + e1/3, 1.0 / 3},
+		"one of another stage":            {`"stage":"young","readings":[{"character":"a","states":["z"],"sure":true}]`, (1-e1)*0.1/1.2 + e1/3, 1.0 / 3},
+		"two states together":             {`"readings":[{"character":"a","states":["x","y"],"sure":true}]`, (1-e1)*1.1/2.1 + 2*e1/3, 2.0 / 3},
+		"a soft one is misread more":      {`"readings":[{"character":"a","states":["x"]}]`, (1-3*e1)/2.1 + e1, 1.0 / 3},
+		"one line counts its mean":        {`"readings":[{"character":"a","states":["x"],"sure":true},{"character":"b","states":["x"],"sure":true}]`, math.Sqrt(((1-e1)/2.1 + e1/3) * (1 - e2 + e2/2)), math.Sqrt(1.0 / 3 / 2)},
+		"a measure in the usual range":    {`"readings":[{"character":"m","value":25,"sure":true}]`, (1-e3)/1.1 + e3/3, 1.0 / 3},
+		"a measure in the extreme range":  {`"readings":[{"character":"m","value":35,"sure":true}]`, (1-e3)*0.1/1.1 + e3/3, 1.0 / 3},
+		"a measure outside":               {`"readings":[{"character":"m","value":41,"sure":true}]`, e3 / 3, 1.0 / 3},
+		"out of season and out of region": {`"date":"2026-09-01","region":"12","readings":[]`, 0.3 * 0.1, 1},
+		"in season and in region":         {`"date":"2026-06-15","region":"11","readings":[]`, 1, 1},
+	} {
+		s, err := evidence.Open(g, guidetest.Record(`{"id":"x",`+c.record+`}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		_, post := ruling.Rule(s).Likely()
+		if got, want := post[0]-post[1], math.Log(c.p)-math.Log(c.q); math.Abs(got-want) > 1e-8 {
+			t.Errorf("%s: got %v, want %v", name, got, want)
+		}
+	}
+}
+
+func TestCautionsAndGates(t *testing.T) {
+	g := guidetest.Compile(small)
+	codes := func(record string) (out []string, gates []string) {
+		a, err := identify.Record(g, guidetest.Record(`{"id":"x",`+record+`}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, c := range a.Caution {
+			out = append(out, c.Code+" "+c.Taxon)
+		}
+		return out, a.Gates
+	}
+	all, gates := codes(`"readings":[]`)
+	if !slices.Contains(all, "contact stinger") || !slices.Contains(all, "clean-hands ") || !slices.Contains(all, "incomplete ") || !slices.Equal(gates, []string{"bonus"}) {
+		t.Errorf("before anything is read: %v, gates %v", all, gates)
+	}
+	const cuts = `"readings":[{"character":"gills","states":["free"],"sure":true},{"character":"ring","states":["none"],"sure":true}]`
+	if all, gates = codes(cuts); slices.Contains(all, "contact stinger") || slices.Contains(all, "clean-hands ") && slices.Contains(gates, "none") {
+		t.Errorf("with the stinger out: %v", all)
+	}
+	if _, gates = codes(`"target":"good","observer":{"taught":["bonus"]},` + cuts); !slices.Equal(gates, []string{"bonus"}) {
+		t.Errorf("a gate is told to the taught as well: %v", gates)
+	}
+}
+
+func TestHoldingNamesTheLinesThatCouldStillCut(t *testing.T) {
+	g := guidetest.Compile(small)
+	for record, want := range map[string][]string{
+		`"target":"good","readings":[]`: {"gills", "base", "veil", "width", "petals"},
+		`"target":"good","readings":[{"character":"gills","states":["free"],"sure":true},{"character":"ring","states":["none"],"sure":true}]`: {"base", "width", "petals"},
+		`"target":"good","observer":{"kit":[]},"readings":[{"character":"petals","unseen":"lost"}]`:                                           {"gills", "veil", "width"},
+	} {
+		s, err := evidence.Open(g, guidetest.Record(`{"id":"x","region":"11",`+record+`}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		var got []string
+		for _, h := range ruling.Rule(s).Holding("killer") {
+			got = append(got, h.Line)
+		}
+		if !slices.Equal(got, want) {
+			t.Errorf("%s: got %v, want %v", record, got, want)
+		}
+	}
+}
+
+// A margin is over the deadly, serious and unknown taxa; over all harmful ones where there are none of those; nothing
+// where there are none at all.
+func TestMarginOfTheRecord(t *testing.T) {
+	g := guidetest.Compile(`{"characters":[{"id":"a","kind":"states","states":[{"id":"x"},{"id":"y"}]}],"taxa":[
+	 {"id":"good","name":"G g","kingdom":"plantae","use":"edible","harm":"none","scores":{"a":["x"]}},
+	 {"id":"ill","name":"I i","kingdom":"plantae","use":"none","harm":"upset","scores":{"a":["y"]}},
+	 {"id":"alone","name":"A a","kingdom":"fungi","use":"edible","harm":"none","scores":{"a":["x"]}}]}`)
+	for kingdom, want := range map[string]string{"plantae": "1", "fungi": "none"} {
+		a, err := identify.Record(g, guidetest.Record(`{"id":"x","kingdom":"`+kingdom+`","readings":[{"character":"a","states":["x"],"sure":true}]}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := "none"
+		if a.Margin != nil {
+			got = string(rune('0' + *a.Margin))
+		}
+		if got != want {
+			t.Errorf("%s: margin %s, want %s", kingdom, got, want)
+		}
+		if kingdom == "fungi" && a.Why().Code != ruling.GuideTooThin {
+			t.Errorf("with nothing harmful in scope: %s", a.Why().Code)
+		}
+	}
+}
