@@ -23,7 +23,7 @@ func Record(g *guide.Compiled, rec *evidence.Record) (*Answer, error) {
 	r := ruling.Rule(sheet)
 	a := &Answer{Ruling: r, Next: checks.Next(r)}
 	if a.finishAtHome() {
-		r.Caution = append(r.Caution, ruling.Cautions{
+		r.Cautions = append(r.Cautions, ruling.Caution{
 			Code: "finish-at-home", Text: "What is left to read needs a table and time. Bag it apart from everything else and finish at home.",
 		})
 	}

@@ -6,8 +6,8 @@ import (
 	"zestythicket/core/guide"
 )
 
-// Cautions is something to know before the specimen is touched, or before anything of it is eaten.
-type Cautions struct {
+// Caution is something to know before the specimen is touched, or before anything of it is eaten.
+type Caution struct {
 	// Code is contact, handling, clean-hands, preparation, disputed, incomplete or one-group.
 	Code  string `json:"code"`
 	Taxon string `json:"taxon,omitempty"`
@@ -18,12 +18,12 @@ type Cautions struct {
 const thinGenus = 3
 
 // cautions gathers what the taxa that still fit call for: contact and handling first, then what holds for the working name.
-func (r *Ruling) cautions() []Cautions {
+func (r *Ruling) cautions() []Caution {
 	g := r.sheet.Guide
-	var out []Cautions
+	var out []Caution
 	add := func(code, taxon string, text guide.Prose) {
 		if text != "" {
-			out = append(out, Cautions{code, taxon, string(text)})
+			out = append(out, Caution{code, taxon, string(text)})
 		}
 	}
 	fits := r.fitting()

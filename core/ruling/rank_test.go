@@ -57,7 +57,7 @@ func TestCautionsAndGates(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		for _, c := range a.Caution {
+		for _, c := range a.Cautions {
 			out = append(out, c.Code+" "+c.Taxon)
 		}
 		return out, a.Gates

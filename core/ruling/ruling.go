@@ -20,12 +20,12 @@ type Ruling struct {
 	Named   bool    `json:"named"`
 	// Margin is the smallest over the deadly, serious and unknown taxa, over all harmful ones where there are none
 	// of those, and nil where there are no harmful ones at all.
-	Margin  *int       `json:"margin"`
-	Harmful []Harmful  `json:"harmful"`
-	Apart   []string   `json:"apart"`
-	Fitting []Fitting  `json:"candidates"`
-	Gates   []string   `json:"gates"`
-	Caution []Cautions `json:"cautions"`
+	Margin   *int      `json:"margin"`
+	Harmful  []Harmful `json:"harmful"`
+	Apart    []string  `json:"apart"`
+	Fitting  []Fitting `json:"candidates"`
+	Gates    []string  `json:"gates"`
+	Cautions []Caution `json:"cautions"`
 
 	sheet     *evidence.Sheet
 	standings []evidence.Standing
@@ -111,7 +111,7 @@ func Rule(s *evidence.Sheet) *Ruling {
 		r.Reasons[i].Text = r.say(r.Reasons[i])
 	}
 	r.Gates = r.gates()
-	r.Caution = r.cautions()
+	r.Cautions = r.cautions()
 	return r
 }
 

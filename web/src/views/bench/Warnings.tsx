@@ -42,7 +42,7 @@ function Gate() {
 }
 
 /** A caution with the name of what it is about, unless its sentence names it. */
-function says(x: Schema['Cautions'], book: Book): string {
+function says(x: Schema['Caution'], book: Book): string {
   return x.taxon && x.code !== 'contact' ? `${book.called(x.taxon)}: ${x.text}` : x.text;
 }
 
