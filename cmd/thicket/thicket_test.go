@@ -138,3 +138,36 @@ func TestTheDemoHasSomethingOfEverything(t *testing.T) {
 		}
 	}
 }
+
+func TestPlan(t *testing.T) {
+	lp := filepath.Join(t.TempDir(), "plan.lp")
+	out, err := run(t, "", "plan", "--target", "cantharellus-cibarius", "--date", "2026-08-14", "--without", "knife", "--lp", lp)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got map[string]any
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	for _, f := range []string{"target", "checks", "minutes", "optimal", "covered", "impossible"} {
+		if _, ok := got[f]; !ok {
+			t.Errorf("the plan lacks %s", f)
+		}
+	}
+	if b, err := os.ReadFile(lp); err != nil || !strings.Contains(string(b), "Minimize") {
+		t.Errorf("the LP file: %v", err)
+	}
+	if strings.Contains(out, `"stem-base"`) || !strings.Contains(out, "base of the stem") {
+		t.Errorf("without a knife the base is planned for, or not missed: %s", out)
+	}
+	for want, args := range map[string][]string{
+		"name the taxon":    {},
+		"no taxon":          {"--target", "x"},
+		"needs no tool":     {"--target", "cantharellus-cibarius", "--without", "axe"},
+		"cannot be written": {"--target", "cantharellus-cibarius", "--lp", filepath.Join(lp, "x")},
+	} {
+		if _, err := run(t, "", append([]string{"plan"}, args...)...); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%v: got %v, want … %s …", args, err, want)
+		}
+	}
+}

@@ -280,3 +280,20 @@ func (col *Column) LeansFor(mask uint64) iter.Seq[Lean] {
 		}
 	}
 }
+
+// ApartFrom tells whether everything that p takes in, of a measure or count, conflicts in full with q.
+func (p *Pattern) ApartFrom(col *Column, q *Pattern) bool {
+	apart := func(lo, hi float64) bool {
+		outside, beyond := q.Outside(col.Kind, lo, hi)
+		return outside && (col.Trust.Full || col.Size && beyond)
+	}
+	if p.Counts == nil {
+		return apart(p.Span.Min, p.Span.Max)
+	}
+	for _, n := range p.Counts {
+		if !apart(float64(n), float64(n)) {
+			return false
+		}
+	}
+	return true
+}

@@ -1,61 +1,34 @@
 package identify_test
 
 import (
-	"encoding/csv"
 	"os"
 	"slices"
 	"testing"
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
 )
 
-// rows reads the public data set: the names of its characters, and its rows with the number and the class first.
-func rows(t testing.TB) (header []string, all [][]string) {
+// rows reads the public data set.
+func rows(t testing.TB) guidetest.Rows {
 	t.Helper()
 	f, err := os.Open("testdata/gilled-mushrooms.csv")
 	if err != nil {
 		t.Fatal(err)
 	}
 	defer f.Close()
-	if all, err = csv.NewReader(f).ReadAll(); err != nil {
-		t.Fatal(err)
-	}
-	return all[0], all[1:]
+	return guidetest.ReadRows(f)
 }
 
-// guideOf makes a guide of rows: the first so many rows a taxon each, every character of footing structure and a line
-// of its own, with the states of all rows.
-func guideOf(t testing.TB, header []string, all [][]string, taxa int, signs ...guide.Sign) *guide.Compiled {
-	t.Helper()
-	g := &guide.Guide{Signs: signs}
-	for k := 2; k < len(header); k++ {
-		c := guide.Character{ID: header[k], Kind: guide.States}
-		for _, row := range all {
-			if row[k] != "" && !slices.ContainsFunc(c.States, func(s guide.State) bool { return s.ID == row[k] }) {
-				c.States = append(c.States, guide.State{ID: row[k]})
-			}
-		}
-		g.Characters = append(g.Characters, c)
+// first lists the numbers of the first n rows.
+func first(n int) []int {
+	out := make([]int, n)
+	for i := range out {
+		out[i] = i
 	}
-	for _, row := range all[:taxa] {
-		tx := guide.Taxon{ID: "row" + row[0], Name: "Row " + row[0], Kingdom: "fungi", Use: guide.Edible, Harm: guide.NoHarm, Scores: guide.ScoreCard{}}
-		if row[1] == "poisonous" {
-			tx.Use, tx.Harm = guide.NoUse, guide.Deadly
-		}
-		for k := 2; k < len(header); k++ {
-			if row[k] != "" {
-				tx.Scores[header[k]] = guide.Score{States: []guide.Shown{{State: row[k]}}}
-			}
-		}
-		g.Taxa = append(g.Taxa, tx)
-	}
-	c, err := guide.Compile(g)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return c
+	return out
 }
 
 func readAll(header, row []string) *evidence.Record {
@@ -70,8 +43,9 @@ func readAll(header, row []string) *evidence.Record {
 
 // Source: the data set named in testdata/README.md. On full readings every edible row is cleared, every poisonous one left.
 func TestDataSetRowsAreRuledRight(t *testing.T) {
-	header, all := rows(t)
-	g := guideOf(t, header, all, len(all))
+	table := rows(t)
+	header, all := table.Header, table.Rows
+	g := table.Guide(first(len(all)))
 	step := 1
 	if testing.Short() {
 		step = 20
@@ -94,7 +68,8 @@ func TestDataSetRowsAreRuledRight(t *testing.T) {
 // Source: Duch, Adamczak and Grabczewski, quoted in the data set's notes: of 8,124 rows the rules miss 120, 48, 8 and 0
 // poisonous ones, each rule added to those before, and take no edible row for poisonous. The sample holds 2,000 rows.
 func TestPublishedRulesRunAsSigns(t *testing.T) {
-	header, all := rows(t)
+	table := rows(t)
+	header, all := table.Header, table.Rows
 	not := func(character string, but ...string) []string {
 		var out []string
 		at := slices.Index(header, character)
@@ -113,21 +88,21 @@ func TestPublishedRulesRunAsSigns(t *testing.T) {
 	}
 	published := []int{120, 48, 8, 0}
 	// All rules are signs of one guide, whose taxa do not matter here; a row is taken for poisonous by the first n rules where one of those signs holds.
-	full := guideOf(t, header, all, 20, rules...)
+	full := table.Guide(first(20), rules...)
 	missed, wrong := make([]int, len(rules)), make([]int, len(rules))
 	for _, row := range all {
 		a, err := identify.Record(full, readAll(header, row))
 		if err != nil {
 			t.Fatal(err)
 		}
-		first := len(rules)
+		caughtBy := len(rules)
 		for _, why := range a.Reasons {
 			if at := slices.IndexFunc(rules, func(s guide.Sign) bool { return s.ID == why.Sign }); at >= 0 {
-				first = min(first, at)
+				caughtBy = min(caughtBy, at)
 			}
 		}
 		for n := range rules {
-			switch caught := first <= n; {
+			switch caught := caughtBy <= n; {
 			case row[1] == "poisonous" && !caught:
 				missed[n]++
 			case row[1] == "edible" && caught:

@@ -1,0 +1,97 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"os"
+	"slices"
+
+	"zestythicket/core/checks"
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+
+	"github.com/spf13/cobra"
+)
+
+type planOptions struct {
+	wish              checks.Wish
+	purpose, lp       string
+	without           []string
+	noColour, noSmell bool
+}
+
+func planCommand(b *book) *cobra.Command {
+	var o planOptions
+	c := &cobra.Command{
+		Use:   "plan --target ID",
+		Short: "The least work that separates a taxon from every harmful one",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			g, err := b.load()
+			if err != nil {
+				return err
+			}
+			return plan(c, g, o)
+		},
+	}
+	f := c.Flags()
+	f.StringVar(&o.wish.Target, "target", "", "the taxon's id")
+	f.StringVar(&o.purpose, "purpose", "eat", "eat or touch")
+	f.StringVar(&o.wish.Date, "date", "", "the day, such as 2026-05-10")
+	f.StringVar(&o.wish.Region, "region", "", "level 2 region code")
+	f.StringSliceVar(&o.without, "without", nil, "tools that are not at hand")
+	f.BoolVar(&o.noColour, "no-colour", false, "colours cannot be told")
+	f.BoolVar(&o.noSmell, "no-smell", false, "nothing can be smelled")
+	f.StringSliceVar(&o.wish.Seen, "seen", nil, "characters that were read already")
+	f.StringVar(&o.lp, "lp", "", "also write the problem to this file, in the LP format")
+	return c
+}
+
+func plan(c *cobra.Command, g *guide.Compiled, o planOptions) error {
+	o.wish.Purpose = evidence.Purpose(o.purpose)
+	o.wish.Observer = evidence.Observer{NoColour: o.noColour, NoSmell: o.noSmell}
+	if len(o.without) > 0 {
+		kit, err := kitWithout(g, o.without)
+		if err != nil {
+			return err
+		}
+		o.wish.Observer.Kit = kit
+	}
+	p, err := checks.Pose(g, o.wish)
+	if err != nil {
+		return err
+	}
+	if o.lp != "" {
+		f, err := os.Create(o.lp)
+		if err != nil {
+			return fmt.Errorf("the LP file cannot be written: %w", err)
+		}
+		if err := p.WriteLP(f); err != nil {
+			return err
+		}
+		if err := f.Close(); err != nil {
+			return err
+		}
+	}
+	return json.NewEncoder(c.OutOrStdout()).Encode(p.Solve())
+}
+
+// kitWithout is every tool that the guide names but those.
+func kitWithout(g *guide.Compiled, without []string) ([]string, error) {
+	kit := []string{}
+	all := map[string]bool{}
+	for n := range g.Columns {
+		for _, tool := range g.Columns[n].Needs {
+			if !all[tool] && !slices.Contains(without, tool) {
+				kit = append(kit, tool)
+			}
+			all[tool] = true
+		}
+	}
+	for _, tool := range without {
+		if !all[tool] {
+			return nil, fmt.Errorf("without: the guide needs no tool %q", tool)
+		}
+	}
+	return kit, nil
+}

@@ -1,0 +1,323 @@
+package checks
+
+import (
+	"fmt"
+	"io"
+	"math"
+	"slices"
+	"strings"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/ruling"
+)
+
+// Wish is what a plan is asked for: to tell a target from everything harmful, given the day, the place, the tools and
+// the senses.
+type Wish struct {
+	Target   string
+	Purpose  evidence.Purpose
+	Date     string
+	Region   string
+	Observer evidence.Observer
+	// Seen holds the characters that were read already, each as the target shows it; they cost nothing.
+	Seen []string
+}
+
+// Plan is the set of checks of least total work that separates a target from every harmful taxon.
+type Plan struct {
+	Target string  `json:"target"`
+	Checks []Check `json:"checks"`
+	// Minutes is the total work, in minutes; waiting is not counted.
+	Minutes float64 `json:"minutes"`
+	// Optimal tells that no set of less work will do, proved.
+	Optimal    bool         `json:"optimal"`
+	Covered    []Covered    `json:"covered"`
+	Impossible []Impossible `json:"impossible"`
+}
+
+// Check is a character to read, the work in minutes, and the harmful taxa that it separates.
+type Check struct {
+	Character string   `json:"character"`
+	Minutes   float64  `json:"minutes"`
+	Separates []string `json:"separates"`
+}
+
+// Covered is a harmful taxon with the number of lines on which the plan, with what was seen, separates it.
+type Covered struct {
+	Taxon    string `json:"taxon"`
+	Strength int    `json:"strength"`
+	Needed   int    `json:"needed"`
+}
+
+// Impossible is a harmful taxon that cannot be separated by enough lines that day, and what would do it; or the target
+// itself, where it may not be named that day.
+type Impossible struct {
+	Taxon string `json:"taxon"`
+	Why   string `json:"why"`
+}
+
+// linesNeeded is the number of lines by which a harmful taxon must be separated: 2 for deadly, serious and unknown ones
+// and for contact, 1 for upset. Common practice; no published source.
+func linesNeeded(t *guide.Taxon, purpose evidence.Purpose) int {
+	if purpose != evidence.Touch && t.Harm == guide.Upset {
+		return 1
+	}
+	return 2
+}
+
+// Problem is a plan as a weighted set multi-cover, before it is solved.
+type Problem struct {
+	g       *guide.Compiled
+	sheet   *evidence.Sheet
+	seen    map[int]bool
+	harmful []int
+	// needed is what each harmful taxon needs, and the cover's need what of it can be had that day.
+	needed  []int
+	columns []int // the options, by column
+	cover   cover
+}
+
+// Pose sets the problem of a wish up. The error names what is wrong with the wish.
+func Pose(g *guide.Compiled, w Wish) (*Problem, error) {
+	if w.Target == "" {
+		return nil, fmt.Errorf("name the taxon to plan for")
+	}
+	s, err := evidence.Open(g, &evidence.Record{Purpose: w.Purpose, Target: w.Target, Date: w.Date, Region: w.Region, Observer: w.Observer})
+	if err != nil {
+		return nil, err
+	}
+	p := &Problem{g: g, sheet: s, seen: map[int]bool{}}
+	for _, id := range w.Seen {
+		n, ok := g.Column(id)
+		if !ok {
+			return nil, fmt.Errorf("seen: there is no character %q", id)
+		}
+		p.seen[n] = true
+	}
+	for _, m := range ruling.Rule(s).Missing() {
+		if m.Taxon != s.Target {
+			p.harmful = append(p.harmful, m.Taxon)
+		}
+	}
+	slices.Sort(p.harmful)
+	p.options()
+	p.rows()
+	return p, nil
+}
+
+// options finds the columns that can be read that day, or were, in the order of their ids.
+func (p *Problem) options() {
+	for n := range p.g.Columns {
+		if p.available(n) {
+			p.columns = append(p.columns, n)
+		}
+	}
+	slices.SortFunc(p.columns, func(a, b int) int { return strings.Compare(p.g.Columns[a].ID, p.g.Columns[b].ID) })
+	at := map[int]int{}
+	for i, n := range p.columns {
+		at[n] = i
+	}
+	for _, n := range p.columns {
+		col := &p.g.Columns[n]
+		var cost int64
+		if !p.seen[n] {
+			cost = composite(col)
+		}
+		p.cover.cost = append(p.cover.cost, cost)
+		p.cover.line = append(p.cover.line, col.Line)
+		var rests []int
+		for _, on := range p.rests(n, nil) {
+			rests = append(rests, at[on])
+		}
+		p.cover.rests = append(p.cover.rests, rests)
+	}
+	for i, n := range p.columns {
+		if p.seen[n] || slices.Contains(p.g.Taxa[p.sheet.Target].MustSee, p.g.Columns[n].ID) {
+			p.cover.must = append(p.cover.must, i)
+		}
+	}
+	p.cover.lines = len(p.g.Lines)
+}
+
+// available tells whether a column, and all it rests on, was seen or can be had.
+func (p *Problem) available(n int) bool {
+	for _, on := range append(p.rests(n, nil), n) {
+		if !p.seen[on] && !p.sheet.CanHave(on, p.sheet.Target) {
+			return false
+		}
+	}
+	return true
+}
+
+// rests lists all that a reading of what the target shows on the column rests on, directly or not.
+func (p *Problem) rests(n int, into []int) []int {
+	col := &p.g.Columns[n]
+	for l := range col.LeansFor(col.Patterns[col.Pattern[p.sheet.Target]].Mask) {
+		if !slices.Contains(into, l.Column) {
+			into = p.rests(l.Column, append(into, l.Column))
+		}
+	}
+	return into
+}
+
+// The cost of a check in one number: a thousandth of a minute outweighs any number of checks, a check any footing.
+const (
+	perMilli = 1 << 26
+	perCheck = 1 << 16
+)
+
+func composite(col *guide.Column) int64 {
+	soft := int64(math.Round(col.Trust.Misread * 100))
+	if !col.Trust.Full {
+		soft += 100
+	}
+	return int64(math.Round(col.MinutesOf()*1000))*perMilli + perCheck + soft
+}
+
+// rows finds what each option separates, and how many lines each harmful taxon can have.
+func (p *Problem) rows() {
+	p.cover.rows = make([][]int, len(p.columns))
+	for r, h := range p.harmful {
+		var items []int
+		lines := map[int]bool{}
+		for i, n := range p.columns {
+			if p.separates(n, h) {
+				items = append(items, i)
+				lines[p.g.Columns[n].Line] = true
+				p.cover.rows[i] = append(p.cover.rows[i], r)
+			}
+		}
+		needed := linesNeeded(&p.g.Taxa[h], p.sheet.Record.Purpose)
+		p.needed = append(p.needed, needed)
+		p.cover.need = append(p.cover.need, min(needed, len(lines)))
+		p.cover.items = append(p.cover.items, items)
+	}
+}
+
+// separates tells whether everything the target shows on the column conflicts in full with the harmful taxon.
+func (p *Problem) separates(n, harmful int) bool {
+	col := &p.g.Columns[n]
+	if !col.Scored.Has(p.sheet.Target) || !col.Scored.Has(harmful) {
+		return false
+	}
+	own, other := &col.Patterns[col.Pattern[p.sheet.Target]], &col.Patterns[col.Pattern[harmful]]
+	if col.Kind == guide.States {
+		return col.Trust.Full && own.Mask&other.Mask == 0
+	}
+	return own.ApartFrom(col, other)
+}
+
+// Solve finds the plan.
+func (p *Problem) Solve() *Plan {
+	out := &Plan{Target: p.g.Taxa[p.sheet.Target].ID, Checks: []Check{}, Covered: []Covered{}, Impossible: []Impossible{}}
+	items, _, proved, _ := p.cover.solve() // there is always a cover: no row needs more lines than it can have
+	out.Optimal = proved
+	lines := make([]map[int]bool, len(p.harmful))
+	for r := range lines {
+		lines[r] = map[int]bool{}
+	}
+	for _, i := range items {
+		col := &p.g.Columns[p.columns[i]]
+		c := Check{Character: col.ID, Minutes: col.MinutesOf(), Separates: []string{}}
+		for _, r := range p.cover.rows[i] {
+			lines[r][col.Line] = true
+			c.Separates = append(c.Separates, p.g.Taxa[p.harmful[r]].ID)
+		}
+		slices.Sort(c.Separates)
+		if !p.seen[p.columns[i]] {
+			out.Checks = append(out.Checks, c)
+			out.Minutes += c.Minutes
+		}
+	}
+	out.Minutes = math.Round(out.Minutes*1000) / 1000
+	for r, h := range p.harmful {
+		id := p.g.Taxa[h].ID
+		out.Covered = append(out.Covered, Covered{id, len(lines[r]), p.needed[r]})
+		if p.cover.need[r] < p.needed[r] {
+			out.Impossible = append(out.Impossible, Impossible{id, p.why(r)})
+		}
+	}
+	for _, id := range p.g.Taxa[p.sheet.Target].MustSee {
+		if n, _ := p.g.Column(id); !slices.Contains(p.columns, n) {
+			says := fmt.Sprintf("It may not be called that without this, which cannot be read that day: %s.", strings.ToLower(p.g.Columns[n].Name))
+			out.Impossible = append(out.Impossible, Impossible{out.Target, says})
+		}
+	}
+	slices.SortFunc(out.Covered, func(a, b Covered) int { return strings.Compare(a.Taxon, b.Taxon) })
+	slices.SortStableFunc(out.Impossible, func(a, b Impossible) int { return strings.Compare(a.Taxon, b.Taxon) })
+	return out
+}
+
+// why says what would separate a harmful taxon that cannot be separated that day: another time, a tool, a sense.
+func (p *Problem) why(r int) string {
+	target := &p.g.Taxa[p.sheet.Target]
+	var would []string
+	for n := range p.g.Columns {
+		col := &p.g.Columns[n]
+		if !p.separates(n, p.harmful[r]) || p.available(n) {
+			continue
+		}
+		says := strings.ToLower(col.Name)
+		if ws := target.Season[col.Organ]; p.sheet.HasDate && !target.Season.In(col.Organ, p.sheet.Date) {
+			says += fmt.Sprintf(" from %s to %s", ws[0].From, ws[0].To)
+		} else if len(col.Needs) > 0 {
+			says += " with " + strings.Join(col.Needs, " and ")
+		}
+		would = append(would, says)
+	}
+	have := fmt.Sprintf("%d of %d lines can be read that day.", p.cover.need[r], p.needed[r])
+	if len(would) == 0 {
+		return have + " This guide knows no other feature that surely separates them."
+	}
+	return fmt.Sprintf("%s These would add to them: %s.", have, strings.Join(would, "; "))
+}
+
+// WriteLP writes the problem in the LP format that general solvers read: minimize the work in minutes, subject to the
+// lines that each harmful taxon needs.
+func (p *Problem) WriteLP(w io.Writer) error {
+	b := &strings.Builder{}
+	var sum, binary []string
+	for i, n := range p.columns {
+		if !p.seen[n] {
+			sum = append(sum, fmt.Sprintf("%g x%d", p.g.Columns[n].MinutesOf(), i))
+		}
+		binary = append(binary, fmt.Sprintf("x%d", i))
+	}
+	fmt.Fprintf(b, "\\ Checks that separate %s\n", p.g.Taxa[p.sheet.Target].ID)
+	for i, n := range p.columns {
+		fmt.Fprintf(b, "\\ x%d is %s\n", i, p.g.Columns[n].ID)
+	}
+	if len(sum) == 0 {
+		sum = []string{"0 none"}
+	}
+	fmt.Fprintf(b, "Minimize\n work: %s\nSubject To\n", strings.Join(sum, " + "))
+	for _, i := range p.cover.must {
+		fmt.Fprintf(b, " must%d: x%d = 1\n", i, i)
+	}
+	for i, rests := range p.cover.rests {
+		for _, k := range rests {
+			fmt.Fprintf(b, " rests%d_%d: x%d - x%d >= 0\n", i, k, k, i)
+		}
+	}
+	for r, need := range p.cover.need {
+		byLine := map[int][]string{}
+		for _, i := range p.cover.items[r] {
+			byLine[p.cover.line[i]] = append(byLine[p.cover.line[i]], fmt.Sprintf("x%d", i))
+		}
+		var lines []string
+		for l := range p.cover.lines {
+			if xs, ok := byLine[l]; ok {
+				z := fmt.Sprintf("z%d_%d", r, l)
+				fmt.Fprintf(b, " line%d_%d: %s - %s >= 0\n", r, l, strings.Join(xs, " + "), z)
+				lines, binary = append(lines, z), append(binary, z)
+			}
+		}
+		if len(lines) > 0 {
+			fmt.Fprintf(b, " need%d: %s >= %d\n", r, strings.Join(lines, " + "), need)
+		}
+	}
+	fmt.Fprintf(b, " anchor: none = 0\nBinary\n %s\nEnd\n", strings.Join(binary, "\n "))
+	_, err := io.WriteString(w, b.String())
+	return err
+}
