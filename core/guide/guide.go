@@ -2,6 +2,8 @@
 // It checks that a guide makes sense and compiles it into a matrix that readings can be held against quickly.
 package guide
 
+import "slices"
+
 // Guide is a whole guide as its files give it, before it is compiled.
 type Guide struct {
 	Meta       Meta        `json:"guide"`
@@ -256,4 +258,31 @@ type Source struct {
 	ID    string `json:"id"`
 	Kind  string `json:"kind"`
 	Title string `json:"title"`
+}
+
+// Without is the guide with a taxon left out, and with it everything that names it.
+func (g *Guide) Without(id string) *Guide {
+	out := *g
+	not := func(ids []string) []string {
+		return slices.DeleteFunc(slices.Clone(ids), func(x string) bool { return x == id })
+	}
+	out.Taxa = nil
+	for _, t := range g.Taxa {
+		if t.ID == id {
+			continue
+		}
+		t.Lookalikes = slices.DeleteFunc(slices.Clone(t.Lookalikes), func(l Lookalike) bool { return l.Taxon == id })
+		out.Taxa = append(out.Taxa, t)
+	}
+	out.Signs, out.Gates = slices.Clone(g.Signs), nil
+	for i := range out.Signs {
+		out.Signs[i].Spares = not(out.Signs[i].Spares)
+	}
+	for _, gate := range g.Gates {
+		gate.Taxa = not(gate.Taxa)
+		if len(gate.Taxa)+len(gate.Families)+len(gate.Genera)+len(gate.All) > 0 {
+			out.Gates = append(out.Gates, gate)
+		}
+	}
+	return &out
 }

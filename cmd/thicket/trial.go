@@ -1,0 +1,110 @@
+package main
+
+import (
+	"bufio"
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+
+	"zestythicket/core/guide"
+	"zestythicket/core/trial"
+
+	"github.com/spf13/cobra"
+)
+
+type trialOptions struct {
+	trial.Options
+	limit, simulate int
+	omit            string
+}
+
+func trialCommand(b *book) *cobra.Command {
+	var o trialOptions
+	c := &cobra.Command{
+		Use:   "trial < specimens.jsonl",
+		Short: "Put whole specimens through the asking loop; the summary goes to standard error",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			g, err := b.load()
+			if err != nil {
+				return err
+			}
+			return runTrial(c, g, o)
+		},
+	}
+	f := c.Flags()
+	f.IntVar(&o.Misreads, "misreads", 0, "wrong answers, at random places among the first so many and three questions")
+	f.BoolVar(&o.Worst, "worst", false, "try every single wrong answer along the path")
+	f.Uint64Var(&o.Seed, "seed", 1, "for the random places, answers and specimens")
+	f.IntVar(&o.limit, "limit", 0, "take only the first so many specimens")
+	f.IntVar(&o.simulate, "simulate", 0, "draw so many specimens of every taxon from the guide instead of reading any")
+	f.StringVar(&o.omit, "omit", "", "leave this taxon out of the guide, though its specimens are shown")
+	c.MarkFlagsMutuallyExclusive("misreads", "worst")
+	return c
+}
+
+func runTrial(c *cobra.Command, g *guide.Compiled, o trialOptions) error {
+	if o.Misreads < 0 || o.limit < 0 || o.simulate < 0 {
+		return errors.New("misreads, limit and simulate are numbers from 0 up")
+	}
+	var specimens []trial.Specimen
+	var err error
+	if o.simulate > 0 {
+		specimens = trial.Draw(g, o.simulate, o.Seed)
+	} else if specimens, err = readSpecimens(c.InOrStdin()); err != nil {
+		return err
+	}
+	if o.limit > 0 {
+		specimens = specimens[:min(o.limit, len(specimens))]
+	}
+	if o.omit != "" {
+		if g, err = without(g, o.omit); err != nil {
+			return err
+		}
+	}
+	results, err := trial.Run(g, specimens, o.Options)
+	if err != nil {
+		return err
+	}
+	w := bufio.NewWriter(c.OutOrStdout())
+	enc := json.NewEncoder(w)
+	for i := range results {
+		if err := enc.Encode(&results[i]); err != nil {
+			return err
+		}
+	}
+	if err := w.Flush(); err != nil {
+		return err
+	}
+	return json.NewEncoder(c.ErrOrStderr()).Encode(trial.Summarize(results))
+}
+
+func readSpecimens(in io.Reader) ([]trial.Specimen, error) {
+	var out []trial.Specimen
+	lines := bufio.NewScanner(in)
+	lines.Buffer(nil, maxLine)
+	for n := 1; lines.Scan(); n++ {
+		if len(bytes.TrimSpace(lines.Bytes())) == 0 {
+			continue
+		}
+		var s trial.Specimen
+		d := json.NewDecoder(bytes.NewReader(lines.Bytes()))
+		d.DisallowUnknownFields()
+		if err := d.Decode(&s); err != nil {
+			return nil, fmt.Errorf("line %d: this is not a specimen: %w", n, err)
+		}
+		out = append(out, s)
+	}
+	return out, lines.Err()
+}
+
+// without is the guide with a taxon left out, and with it what names it.
+func without(g *guide.Compiled, id string) (*guide.Compiled, error) {
+	n, ok := g.Taxon(id)
+	if !ok {
+		return nil, fmt.Errorf("omit: there is no taxon %q", id)
+	}
+	return guide.Compile(g.Without(g.Taxa[n].ID))
+}

@@ -1,0 +1,226 @@
+// Package trial puts whole specimens through the asking loop, with or without misreadings, and counts what comes of it.
+// It is how a guide and the engine are judged.
+package trial
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"runtime"
+	"sync"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/identify"
+	"zestythicket/core/ruling"
+)
+
+// Specimen is one whole specimen: what it shows for each character, a state or a number, and whether it harms.
+type Specimen struct {
+	ID       string            `json:"id"`
+	Harmful  bool              `json:"harmful"`
+	Kingdom  string            `json:"kingdom,omitempty"`
+	Readings map[string]Answer `json:"readings"`
+	// Harm is the harm of the taxon it was drawn from; empty where it was not drawn.
+	Harm guide.Harm `json:"-"`
+}
+
+// Answer is what a specimen shows for one character: a state, or a number in the character's unit.
+type Answer struct {
+	State string
+	Value *float64
+}
+
+// UnmarshalJSON reads a state's id or a number.
+func (a *Answer) UnmarshalJSON(b []byte) error {
+	if err := json.Unmarshal(b, &a.State); err == nil {
+		return nil
+	}
+	if err := json.Unmarshal(b, &a.Value); err != nil || a.Value == nil {
+		return fmt.Errorf("%s is neither a state nor a number", b)
+	}
+	return nil
+}
+
+// MarshalJSON writes the state or the number.
+func (a Answer) MarshalJSON() ([]byte, error) {
+	if a.Value != nil {
+		return json.Marshal(a.Value)
+	}
+	return json.Marshal(a.State)
+}
+
+// Check tells what is wrong with a specimen on a guide.
+func (s *Specimen) Check(g *guide.Compiled) error {
+	if _, ok := g.Kingdoms[s.Kingdom]; !ok && s.Kingdom != "" {
+		return fmt.Errorf("kingdom %q is neither plantae nor fungi", s.Kingdom)
+	}
+	for id, a := range s.Readings {
+		r := a.reading(id)
+		if err := r.Check(g); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (a Answer) reading(character string) evidence.Reading {
+	r := evidence.Reading{Character: character, Sure: true, Value: a.Value}
+	if a.Value == nil {
+		r.States = []string{a.State}
+	}
+	return r
+}
+
+// Options say how specimens are misread.
+type Options struct {
+	// Misreads is the number of wrong answers, at random places among the first Misreads+3 questions.
+	Misreads int
+	// Worst tries every single misreading along the path instead, every other state in turn.
+	Worst bool
+	// Seed makes the random places and answers; the same seed gives the same results on any number of cores.
+	Seed uint64
+}
+
+// Result is what came of one specimen. With Worst it is the path that was cleared falsely, where there is one.
+type Result struct {
+	ID      string        `json:"id"`
+	Harmful bool          `json:"harmful"`
+	Verdict guide.Verdict `json:"verdict"`
+	// Checks is the number of questions answered, looks again included; Minutes the work they took.
+	Checks  int     `json:"checks"`
+	Minutes float64 `json:"minutes"`
+	Margin  *int    `json:"margin"`
+	// Harm is the specimen's.
+	Harm guide.Harm `json:"-"`
+}
+
+// FalseClear tells whether a harmful specimen was cleared.
+func (r *Result) FalseClear() bool { return r.Harmful && r.Verdict == guide.RuledClear }
+
+// Run puts specimens through the loop on all cores, and gives the results in their order.
+func Run(g *guide.Compiled, specimens []Specimen, o Options) ([]Result, error) {
+	for i := range specimens {
+		if err := specimens[i].Check(g); err != nil {
+			return nil, fmt.Errorf("specimen %d (%s): %w", i+1, specimens[i].ID, err)
+		}
+	}
+	var taught []string
+	for _, gate := range g.Gates {
+		taught = append(taught, gate.ID)
+	}
+	out := make([]Result, len(specimens))
+	next := make(chan int)
+	var wg sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		wg.Go(func() {
+			for i := range next {
+				out[i] = loop{g: g, specimen: &specimens[i], taught: taught}.all(o, uint64(i))
+			}
+		})
+	}
+	for i := range specimens {
+		next <- i
+	}
+	close(next)
+	wg.Wait()
+	return out, nil
+}
+
+// loop is one specimen in the asking loop.
+type loop struct {
+	g        *guide.Compiled
+	specimen *Specimen
+	taught   []string
+}
+
+// lie gives a wrong answer to the question at a place, or false for the true one.
+type lie func(place int, col *guide.Column, truth evidence.Reading) (evidence.Reading, bool)
+
+func (l loop) all(o Options, index uint64) Result {
+	if !o.Worst {
+		r := rand.New(rand.NewPCG(o.Seed, index))
+		at := map[int]bool{}
+		for _, place := range r.Perm(o.Misreads + 3)[:o.Misreads] {
+			at[place] = true
+		}
+		result, _ := l.run(func(place int, col *guide.Column, truth evidence.Reading) (evidence.Reading, bool) {
+			wrong := others(col, truth)
+			if !at[place] || len(wrong) == 0 {
+				return truth, false
+			}
+			return wrong[r.IntN(len(wrong))], true
+		})
+		return result
+	}
+	honest, path := l.run(func(int, *guide.Column, evidence.Reading) (evidence.Reading, bool) { return evidence.Reading{}, false })
+	for place, truth := range path {
+		n, _ := l.g.Column(truth.Character)
+		for _, wrong := range others(&l.g.Columns[n], truth) {
+			result, _ := l.run(func(at int, _ *guide.Column, _ evidence.Reading) (evidence.Reading, bool) {
+				return wrong, at == place
+			})
+			if result.FalseClear() {
+				return result
+			}
+		}
+	}
+	return honest
+}
+
+// run asks until the verdict is no longer to keep looking, or nothing is left to ask. It gives the answers too.
+func (l loop) run(wrong lie) (Result, []evidence.Reading) {
+	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Observer: evidence.Observer{Taught: l.taught}}
+	out := Result{ID: l.specimen.ID, Harmful: l.specimen.Harmful, Harm: l.specimen.Harm}
+	var path []evidence.Reading
+	place := 0
+	for {
+		a, _ := identify.Record(l.g, rec) // the specimen was checked, so the record is right
+		out.Verdict, out.Margin = a.Verdict, a.Margin
+		if a.Verdict != guide.KeepLooking || len(a.Next) == 0 || out.Checks > 2*len(l.g.Columns) {
+			return out, path
+		}
+		n, _ := l.g.Column(a.Next[0].Character)
+		col := &l.g.Columns[n]
+		r := l.truth(col)
+		if a.Why().Code == ruling.LookAgain {
+			r.Confirmed = r.Unseen == ""
+		} else {
+			if w, lied := wrong(place, col, r); lied && r.Unseen == "" {
+				r = w
+			}
+			path = append(path, r)
+			place++
+		}
+		rec.Readings = append(rec.Readings, r)
+		out.Checks++
+		out.Minutes += col.MinutesOf()
+	}
+}
+
+// truth is what the specimen shows; what it lacks is lost.
+func (l loop) truth(col *guide.Column) evidence.Reading {
+	if a, ok := l.specimen.Readings[col.ID]; ok {
+		return a.reading(col.ID)
+	}
+	return evidence.Reading{Character: col.ID, Unseen: evidence.Lost}
+}
+
+// others lists every wrong answer: each other state, or a number a third or three times as large.
+func others(col *guide.Column, truth evidence.Reading) []evidence.Reading {
+	var out []evidence.Reading
+	switch {
+	case truth.Unseen != "":
+	case col.Kind == guide.States:
+		for _, s := range col.States {
+			if k, _ := col.State(truth.States[0]); col.States[k].ID != s.ID {
+				out = append(out, evidence.Reading{Character: col.ID, Sure: true, States: []string{s.ID}})
+			}
+		}
+	default:
+		for _, v := range []float64{float64(int(*truth.Value / 3)), *truth.Value * 3} {
+			out = append(out, evidence.Reading{Character: col.ID, Sure: true, Value: &v})
+		}
+	}
+	return out
+}

@@ -1,0 +1,174 @@
+package trial_test
+
+import (
+	"encoding/json"
+	"math/rand/v2"
+	"os"
+	"reflect"
+	"runtime"
+	"strings"
+	"testing"
+
+	"zestythicket/core/guide"
+	"zestythicket/core/guidetest"
+	"zestythicket/core/trial"
+	guidebook "zestythicket/guide"
+)
+
+func shipped(t testing.TB) *guide.Compiled {
+	t.Helper()
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return g
+}
+
+func run(t testing.TB, g *guide.Compiled, specimens []trial.Specimen, o trial.Options) []trial.Result {
+	t.Helper()
+	out, err := trial.Run(g, specimens, o)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+// Specimens drawn from the shipped guide: nothing harmful is cleared, and no single misreading clears a deadly or
+// serious one. One that merely upsets needs one line, so one misreading can clear it.
+func TestDrawnSpecimensOfTheShippedGuide(t *testing.T) {
+	g := shipped(t)
+	drawn := trial.Draw(g, 12, 7)
+	honest := trial.Summarize(run(t, g, drawn, trial.Options{}))
+	if honest.FalseClears > 0 || honest.Clears == 0 || honest.Specimens != 12*len(g.Taxa) {
+		t.Errorf("read right: %+v", honest)
+	}
+	for _, o := range []trial.Options{{Worst: true}, {Misreads: 1, Seed: 3}} {
+		if by := trial.Summarize(run(t, g, drawn, o)).FalseClearsBy; by[guide.Deadly]+by[guide.Serious]+by[guide.Unknown] > 0 {
+			t.Errorf("%+v clears %v", o, by)
+		}
+	}
+	t.Logf("checks to a clear: %+v, minutes: %+v; checks of harmful ones: %+v", honest.Checks, honest.Minutes, honest.Leaves)
+}
+
+// A deadly taxon that the guide does not hold is not cleared as something it holds, if it is read right.
+func TestDeadlyOnesThatAreNotInTheBook(t *testing.T) {
+	g := shipped(t)
+	all := trial.Draw(g, 30, 11)
+	for _, tx := range g.Taxa {
+		if tx.Harm != guide.Deadly {
+			continue
+		}
+		less, err := guide.Compile(g.Without(tx.ID))
+		if err != nil {
+			t.Fatal(err)
+		}
+		var own []trial.Specimen
+		for _, s := range all {
+			if strings.HasPrefix(s.ID, tx.ID+"-") {
+				own = append(own, s)
+			}
+		}
+		if s := trial.Summarize(run(t, less, own, trial.Options{})); s.FalseClears > 0 {
+			t.Errorf("%s: %d of %d are cleared", tx.ID, s.FalseClears, len(own))
+		}
+	}
+}
+
+// Source: the data set named in core/identify/testdata/README.md; a guide of some of its rows, tried on the same rows.
+func TestTheDataSetsOwnRows(t *testing.T) {
+	f, err := os.Open("../identify/testdata/gilled-mushrooms.csv")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer f.Close()
+	table := guidetest.ReadRows(f)
+	some := rand.New(rand.NewPCG(1, 1)).Perm(len(table.Rows))[:150]
+	g := table.Guide(some)
+	var specimens []trial.Specimen
+	for _, i := range some {
+		row := table.Rows[i]
+		s := trial.Specimen{ID: row[0], Harmful: row[1] == "poisonous", Readings: map[string]trial.Answer{}}
+		for k := 2; k < len(row); k++ {
+			if row[k] != "" {
+				s.Readings[table.Header[k]] = trial.Answer{State: row[k]}
+			}
+		}
+		specimens = append(specimens, s)
+	}
+	for _, r := range run(t, g, specimens, trial.Options{}) {
+		if want := map[bool]guide.Verdict{true: guide.Leave, false: guide.RuledClear}[r.Harmful]; r.Verdict != want || !r.Harmful && *r.Margin < 2 {
+			t.Errorf("row %s (harmful: %v): %s", r.ID, r.Harmful, r.Verdict)
+		}
+	}
+	once := trial.Summarize(run(t, g, specimens, trial.Options{Misreads: 1, Seed: 2}))
+	if once.FalseClears > 0 {
+		t.Errorf("one misreading clears %d poisonous rows", once.FalseClears)
+	}
+	t.Logf("checks on edible rows, read right: %+v", trial.Summarize(run(t, g, specimens, trial.Options{})).Checks)
+}
+
+func TestTheSameSeedGivesTheSameOnAnyNumberOfCores(t *testing.T) {
+	g := shipped(t)
+	drawn := trial.Draw(g, 3, 5)
+	o := trial.Options{Misreads: 2, Seed: 9}
+	many := run(t, g, drawn, o)
+	defer runtime.GOMAXPROCS(runtime.GOMAXPROCS(1))
+	if one := run(t, g, drawn, o); !reflect.DeepEqual(one, many) {
+		t.Error("one core gives other results than several")
+	}
+	if reflect.DeepEqual(run(t, g, drawn, trial.Options{Misreads: 2, Seed: 10}), many) {
+		t.Error("another seed gives the same")
+	}
+	for i := range many {
+		if many[i].ID != drawn[i].ID {
+			t.Fatal("the results are out of order")
+		}
+	}
+}
+
+func TestSpecimensAreReadAndChecked(t *testing.T) {
+	g := shipped(t)
+	var s trial.Specimen
+	if err := json.Unmarshal([]byte(`{"id":"a","harmful":true,"kingdom":"fungi","readings":{"underside":"gills","cap-diameter":40}}`), &s); err != nil {
+		t.Fatal(err)
+	}
+	if b, _ := json.Marshal(s); !strings.Contains(string(b), `"cap-diameter":40`) || !strings.Contains(string(b), `"underside":"gills"`) {
+		t.Errorf("it comes back as %s", b)
+	}
+	r := run(t, g, []trial.Specimen{s}, trial.Options{})[0]
+	if r.Checks == 0 || r.Minutes <= 0 || r.Verdict == guide.RuledClear {
+		t.Errorf("%+v", r)
+	}
+	for text, want := range map[string]string{
+		`{"id":"a","readings":{"underside":"gils"}}`:    `no state "gils"`,
+		`{"id":"a","readings":{"undersid":"gills"}}`:    "did you mean",
+		`{"id":"a","readings":{"cap-diameter":-1}}`:     "measure",
+		`{"id":"a","kingdom":"animalia","readings":{}}`: "neither plantae nor fungi",
+		`{"id":"a","readings":{"underside":["gills"]}}`: "neither a state nor a number",
+	} {
+		var bad trial.Specimen
+		err := json.Unmarshal([]byte(text), &bad)
+		if err == nil {
+			_, err = trial.Run(g, []trial.Specimen{bad}, trial.Options{})
+		}
+		if err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%s: got %v, want … %s …", text, err, want)
+		}
+	}
+}
+
+func TestSummary(t *testing.T) {
+	two := 2
+	var results []trial.Result
+	for n := range 20 {
+		results = append(results, trial.Result{Verdict: guide.RuledClear, Checks: n + 1, Minutes: float64(n), Margin: &two})
+	}
+	results = append(results, trial.Result{Harmful: true, Verdict: guide.RuledClear, Checks: 3, Harm: guide.Upset}, trial.Result{Harmful: true, Verdict: guide.Leave, Checks: 5})
+	s := trial.Summarize(results)
+	if s.Specimens != 22 || s.Harmful != 2 || s.FalseClears != 1 || s.FalseClearsBy[guide.Upset] != 1 || s.Clears != 20 || s.Verdicts[guide.Leave] != 1 {
+		t.Errorf("%+v", s)
+	}
+	if want := (trial.Spread{Mean: 10.5, Median: 10, P95: 19}); s.Checks != want {
+		t.Errorf("got %+v, want %+v", s.Checks, want)
+	}
+}
