@@ -101,7 +101,7 @@ export default function Bench({ id }: { id: string }) {
       </Tools>
       <Columns>
         <section ref={ask} tabIndex={-1} aria-label="Look here next">
-          {!closed && <Warnings ruling={ruling} book={book} />}
+          {!closed && <Warnings ruling={ruling} book={book} covered={covered} />}
           {closed ? (
             <Close record={record} onChange={change} />
           ) : character ? (

@@ -49,9 +49,10 @@ function says(x: Schema['Caution'], book: Book): string {
 const first = (code: string) => code === 'contact' || code === 'handling';
 
 /** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
-export function Warnings({ ruling, book }: { ruling: Ruling; book: Book }) {
-  const touch = ruling.cautions.filter((x) => first(x.code));
-  const gates = book.gates.filter((g) => ruling.gates.includes(g.id));
+export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book; covered: boolean }) {
+  // While a reading is asked for afresh, only what could hurt the hand is said: the rest would hint at what hangs on it.
+  const touch = ruling.cautions.filter((x) => (covered ? x.code === 'contact' : first(x.code)));
+  const gates = covered ? [] : book.gates.filter((g) => ruling.gates.includes(g.id));
   if (touch.length + gates.length === 0) return null;
   return (
     <Box aria-label="Before you touch it">
