@@ -155,3 +155,77 @@ func TestAFolderIsRefusedByTheFileThatIsWrong(t *testing.T) {
 		t.Errorf("got %v", err)
 	}
 }
+
+// Whatever bytes are taken for a guide, the loader reads or refuses them; it never fails.
+func FuzzLoad(f *testing.F) {
+	f.Add(oneFile)
+	f.Add(`{"characters":[{"id":"a","kind":"states","states":[{"id":"x","rests_on":{"a":["x"]}}]}],"taxa":[]}`)
+	f.Add(`{"characters":[],"taxa":[{"id":"t","kingdom":"fungi","use":"none","harm":"none","scores":{"a":[1,"x"]}}]}`)
+	dir := f.TempDir()
+	f.Fuzz(func(t *testing.T, text string) {
+		for _, name := range []string{"some.json", "some.yaml"} {
+			path := filepath.Join(dir, name)
+			if err := os.WriteFile(path, []byte(text), 0o600); err != nil {
+				t.Fatal(err)
+			}
+			if g, err := Load(path); (g == nil) == (err == nil) {
+				t.Errorf("%s: %v", name, err)
+			}
+		}
+	})
+}
+
+// A guide that is written and read again is the same guide.
+func TestPackIsStable(t *testing.T) {
+	g, err := Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	again, err := Load(put(t, "again.json", string(ShippedJSON())))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(again.Taxa) != len(g.Taxa) || len(again.Lint()) != len(g.Lint()) {
+		t.Error("the shipped guide changes when it is loaded as one file")
+	}
+	for i := range g.Taxa {
+		if strings.Join(g.Taxa[i].Common, "|") != strings.Join(again.Taxa[i].Common, "|") || len(g.Taxa[i].Scores) != len(again.Taxa[i].Scores) {
+			t.Errorf("%s changes", g.Taxa[i].ID)
+		}
+	}
+}
+
+// Every taxon, character and place of the shipped guide says what people need to read.
+func TestTheShippedGuideReadsWell(t *testing.T) {
+	g, err := Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range g.Taxa {
+		tx := &g.Taxa[i]
+		if len(tx.Common) == 0 || tx.Family == "" || len(tx.Regions) == 0 || len(tx.Season) == 0 {
+			t.Errorf("%s lacks a common name, a family, regions or a season", tx.ID)
+		}
+		if tx.Useful() && (len(tx.MustSee) == 0 || len(tx.Lookalikes) == 0 || tx.Harvest == "" || tx.Preparation == "") {
+			t.Errorf("%s has a use and lacks must-sees, lookalikes, harvest or preparation", tx.ID)
+		}
+		if tx.Harm.Grave() && !tx.Useful() && tx.Onset == nil {
+			t.Errorf("%s is grave and does not say when it is felt", tx.ID)
+		}
+		for _, l := range tx.Lookalikes {
+			if l.Tell == "" {
+				t.Errorf("%s does not say how %s is told", tx.ID, l.Taxon)
+			}
+		}
+	}
+	for i := range g.Characters {
+		for _, s := range g.Characters[i].States {
+			if strings.Contains(s.Name, ": true") || s.Name == "" {
+				t.Errorf("%s of %s is called %q", s.ID, g.Characters[i].ID, s.Name)
+			}
+		}
+		if !strings.HasSuffix(g.Characters[i].Question, "?") {
+			t.Errorf("%s asks %q", g.Characters[i].ID, g.Characters[i].Question)
+		}
+	}
+}

@@ -276,3 +276,75 @@ func BenchmarkConflicts(b *testing.B) {
 		}
 	})
 }
+
+// Another sure reading that conflicts never lowers the margin of a taxon, whatever else was read.
+func TestACutNeverLowersAMargin(t *testing.T) {
+	check := func(seed uint64) bool {
+		g, rec, r := random(seed)
+		before, err := evidence.Open(g, rec)
+		if err != nil {
+			t.Fatal(err)
+		}
+		n := r.IntN(len(g.Columns))
+		if before.Entry(n) != nil {
+			return true
+		}
+		more := *rec
+		more.Readings = append(slices.Clone(rec.Readings), guidetest.RandomReading(r, &g.Columns[n]))
+		after, err := evidence.Open(g, &more)
+		if err != nil {
+			t.Fatal(err)
+		}
+		x, y := before.Standings(), after.Standings()
+		for taxon := range x {
+			if y[taxon].Margin < x[taxon].Margin || y[taxon].Against < x[taxon].Against {
+				t.Logf("seed %d: %s falls from %+v to %+v", seed, g.Taxa[taxon].ID, x[taxon], y[taxon])
+				return false
+			}
+		}
+		return true
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 1000}); err != nil {
+		t.Error(err)
+	}
+}
+
+// A reading of everything that a taxon shows never conflicts with it.
+func TestATaxonFitsItself(t *testing.T) {
+	check := func(seed uint64) bool {
+		g := guidetest.Random(rand.New(rand.NewPCG(seed, 6)))
+		for n := range g.Taxa {
+			s, err := evidence.Open(g, &evidence.Record{Readings: everything(g, n)})
+			if err != nil {
+				t.Fatal(err)
+			}
+			if st := s.Standings()[n]; st.Against != 0 || !st.Fits() {
+				return false
+			}
+		}
+		return true
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 300}); err != nil {
+		t.Error(err)
+	}
+}
+
+// Whatever bytes are taken for a record, the engine answers or refuses; it never fails.
+func FuzzRecord(f *testing.F) {
+	f.Add(`{"id":"a","readings":[]}`)
+	f.Add(`{"id":"a","target":"good","date":"2026-05-10","region":"11","readings":[{"character":"width","low":1,"high":1e300,"sure":true}]}`)
+	f.Add(`{"id":"a","purpose":"touch","observer":{"kit":[],"no_smell":true},"readings":[{"character":"gills","states":["free","free"],"handled":9}]}`)
+	g := guidetest.Compile(small)
+	f.Fuzz(func(t *testing.T, text string) {
+		var rec evidence.Record
+		if json.Unmarshal([]byte(text), &rec) != nil {
+			return
+		}
+		a, err := identify.Record(g, &rec)
+		if err == nil {
+			if _, err := json.Marshal(a); err != nil {
+				t.Errorf("the answer cannot be written: %v", err)
+			}
+		}
+	})
+}
