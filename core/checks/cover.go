@@ -122,7 +122,7 @@ func (s *search) descend(cost int64) {
 	}
 	if row < 0 {
 		s.best = cost
-		s.found = s.found[:0:0]
+		s.found = []int{}
 		for i, st := range s.state {
 			if st == chosen {
 				s.found = append(s.found, i)

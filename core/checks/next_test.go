@@ -2,9 +2,11 @@ package checks_test
 
 import (
 	"math"
+	"math/rand/v2"
 	"slices"
 	"strings"
 	"testing"
+	"testing/quick"
 
 	"zestythicket/core/checks"
 	"zestythicket/core/evidence"
@@ -106,5 +108,39 @@ func TestEverySuggestionSaysWhy(t *testing.T) {
 		if s.Character == "cheap" && s.Why != "Settles 1 deadly (bad one)." {
 			t.Errorf("cheap: %s", s.Why)
 		}
+	}
+}
+
+// On random guides and records nothing is asked for that was read surely, ended, or cannot be had; nothing twice; and
+// never more than the most.
+func TestNothingIsAskedForInVain(t *testing.T) {
+	check := func(seed uint64) bool {
+		r := rand.New(rand.NewPCG(seed, 10))
+		g := guidetest.Random(r)
+		rec := &evidence.Record{ID: "x", Observer: evidence.Observer{NoColour: r.IntN(2) == 0, NoSmell: r.IntN(2) == 0}}
+		for n := range g.Columns {
+			if r.IntN(3) == 0 {
+				rec.Readings = append(rec.Readings, guidetest.RandomReading(r, &g.Columns[n]))
+			}
+		}
+		s, err := evidence.Open(g, rec)
+		if err != nil {
+			t.Fatal(err)
+		}
+		rule := ruling.Rule(s)
+		list := checks.Next(rule)
+		asked := map[string]bool{}
+		for _, x := range list {
+			n, _ := g.Column(x.Character)
+			if asked[x.Character] || rule.AgainColumn() < 0 && !s.CanHave(n, rule.WorkingTaxon()) {
+				t.Logf("seed %d asks for %s: %+v", seed, x.Character, list)
+				return false
+			}
+			asked[x.Character] = true
+		}
+		return len(list) <= checks.Most
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 1500}); err != nil {
+		t.Error(err)
 	}
 }

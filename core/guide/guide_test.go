@@ -144,3 +144,82 @@ func TestBitsAreSets(t *testing.T) {
 		t.Errorf("%v %v", a, b)
 	}
 }
+
+// A guide without a taxon is whole: nothing names it any more.
+func TestWithoutATaxon(t *testing.T) {
+	g := parse(t, `{"characters":[{"id":"a","kind":"states","states":[{"id":"x"}]}],
+	"taxa":[
+	 {"id":"one","name":"One","kingdom":"fungi","use":"none","harm":"deadly","scores":{"a":["x"]}},
+	 {"id":"two","name":"Two","kingdom":"fungi","use":"edible","harm":"none","lookalikes":[{"taxon":"one","tell":"so"}]}],
+	"signs":[{"id":"s","all":{"a":["x"]},"verdict":"leave","spares":["one","two"]}],
+	"gates":[{"id":"only","taxa":["one"]},{"id":"both","taxa":["one","two"]}]}`)
+	less := g.Without("one")
+	if p := less.Validate(); len(p) > 0 {
+		t.Errorf("it no longer makes sense: %v", p)
+	}
+	if len(less.Taxa) != 1 || len(less.Taxa[0].Lookalikes) != 0 || len(less.Signs[0].Spares) != 1 || len(less.Gates) != 1 {
+		t.Errorf("%+v", less)
+	}
+	if len(g.Taxa) != 2 || len(g.Signs[0].Spares) != 2 || len(g.Gates) != 2 || len(g.Taxa[1].Lookalikes) != 1 {
+		t.Error("the guide itself was changed")
+	}
+}
+
+// Two characters that tell the same taxa apart in the same way are found, unless they share a line or are hints.
+func TestTwinsAreFound(t *testing.T) {
+	taxa := ""
+	for i, s := range []string{"x", "y", "z", "x", "y", "z", "x", "y"} {
+		if i > 0 {
+			taxa += ","
+		}
+		id := string(rune('a' + i))
+		taxa += `{"id":"` + id + `","name":"N","kingdom":"fungi","use":"none","harm":"none","sources":["m"],"scores":{"p":["` + s + `"],"q":["` + s + `"]}}`
+	}
+	for extra, want := range map[string]bool{``: true, `"line":"p",`: false, `"footing":"colour",`: false} {
+		c, err := Compile(parse(t, `{"characters":[
+		 {"id":"p","organ":"cap","kind":"states","name":"P","question":"?","how":".","states":[{"id":"x"},{"id":"y"},{"id":"z"}]},
+		 {"id":"q","organ":"cap","kind":"states","name":"Q","question":"?","how":".",`+extra+`"states":[{"id":"x"},{"id":"y"},{"id":"z"}]}],"taxa":[`+taxa+`]}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		found := c.Lint()
+		if got := len(found) == 1 && found[0].Lint == "twin-characters"; got != want {
+			t.Errorf("with %q: %v", extra, found)
+		}
+	}
+}
+
+// Ranges fill what they leave out; what lies apart does so over all of it.
+func TestRangesAndWhatLiesApart(t *testing.T) {
+	c, err := Compile(parse(t, `{"characters":[{"id":"m","kind":"measure","unit":"mm"},{"id":"n","kind":"count"}],"taxa":[
+	 {"id":"a","name":"A","kingdom":"fungi","use":"none","harm":"none","scores":{"m":{"low":10,"max":20},"n":[2,4]}},
+	 {"id":"b","name":"B","kingdom":"fungi","use":"none","harm":"none","scores":{"m":{"min":41,"high":60},"n":3}},
+	 {"id":"c","name":"C","kingdom":"fungi","use":"none","harm":"none","scores":{"m":{"min":30},"n":{"min":3,"max":5}}}]}`))
+	if err != nil {
+		t.Fatal(err)
+	}
+	m, n := &c.Columns[0], &c.Columns[1]
+	at := func(col *Column, t int) *Pattern { return &col.Patterns[col.Pattern[t]] }
+	if s := at(m, 0).Span; s != (Span{10, 10, 20, 20}) {
+		t.Errorf("low and max give %+v", s)
+	}
+	for _, x := range []struct {
+		col        *Column
+		own, other int
+		apart, can bool
+	}{
+		{m, 1, 0, true, true},   // all of 41 to 60 is more than twice 20
+		{m, 0, 1, false, true},  // smaller is only a hint
+		{m, 2, 0, false, true},  // 30 and more: some of it is not beyond 40
+		{n, 0, 1, true, true},   // 2 and 4, never 3
+		{n, 0, 2, false, true},  // 4 lies within 3 to 5, 2 does not
+		{n, 1, 2, false, false}, // 3 lies within
+	} {
+		if got := at(x.col, x.own).ApartFrom(x.col, at(x.col, x.other)); got != x.apart {
+			t.Errorf("%s of %d apart from %d: %v", x.col.ID, x.own, x.other, got)
+		}
+		if got, _ := at(x.col, x.own).CanDiffer(x.col.Kind, at(x.col, x.other)); got != x.can {
+			t.Errorf("%s of %d can differ from %d: %v", x.col.ID, x.own, x.other, got)
+		}
+	}
+}

@@ -2,8 +2,10 @@ package journal
 
 import (
 	"errors"
+	"reflect"
 	"slices"
 	"testing"
+	"testing/quick"
 
 	"zestythicket/core/evidence"
 )
@@ -77,5 +79,47 @@ func TestAllows(t *testing.T) {
 		if err := s.Allows(Event{Kind: c.then}); !errors.Is(err, c.want) {
 			t.Errorf("%v after %v: got %v, want %v", c.then, c.before, err, c.want)
 		}
+	}
+}
+
+// However readings, undos and redos follow each other: an undo followed by a redo changes nothing, and undoing
+// everything leaves what the record began with.
+func TestUndoAndRedoBalance(t *testing.T) {
+	check := func(steps []uint8) bool {
+		events := []Event{{Kind: Create, About: &About{Note: "start"}}}
+		add := func(e Event) {
+			if s := Fold(events); s.Allows(e) == nil {
+				events = append(events, e)
+			}
+		}
+		for _, n := range steps {
+			switch c := string('a' + rune(n%3)); n % 7 {
+			case 0:
+				add(Event{Kind: Undo})
+			case 1:
+				add(Event{Kind: Redo})
+			case 2:
+				add(Event{Kind: Clear, Character: c})
+			case 3:
+				add(Event{Kind: Details, About: &About{Note: c}})
+			default:
+				add(read(c, string('x'+rune(n%2))))
+			}
+		}
+		now := Fold(events)
+		if now.CanUndo {
+			back := Fold(append(slices.Clone(events), Event{Kind: Undo}, Event{Kind: Redo}))
+			if !reflect.DeepEqual(back.Readings, now.Readings) || back.About != now.About {
+				return false
+			}
+		}
+		for s := Fold(events); s.CanUndo; s = Fold(events) {
+			events = append(events, Event{Kind: Undo})
+		}
+		s := Fold(events)
+		return len(s.Readings) == 0 && s.About.Note == "start" && !s.CanUndo
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 2000}); err != nil {
+		t.Error(err)
 	}
 }
