@@ -122,3 +122,17 @@ func TestPublishedRulesRunAsSigns(t *testing.T) {
 	}
 	t.Logf("poisonous rows missed after each rule: %v", missed)
 }
+
+// BenchmarkDataSet rules, with what to look at next, on a guide of the data set's 2,000 rows after two readings.
+func BenchmarkDataSet(b *testing.B) {
+	table := rows(b)
+	g := table.Guide(first(len(table.Rows)))
+	rec := readAll(table.Header, table.Rows[0])
+	rec.Readings = rec.Readings[:2]
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := identify.Record(g, rec); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

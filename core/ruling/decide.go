@@ -122,11 +122,13 @@ func (r *Ruling) notOut() (guide.Verdict, []Reason) {
 		return guide.KeepLooking, []Reason{r.reason(GuideTooThin, r.working, -1)}
 	}
 	var open, hopeless []Reason
-	for _, h := range r.harmful {
+	for i, h := range r.harmful {
 		if h.out() {
 			continue
 		}
-		open = append(open, r.reason(NotOut, h.taxon, -1))
+		x := r.reason(NotOut, h.taxon, -1)
+		x.harmful = i
+		open = append(open, x)
 		if lines := (h.needed + evidence.Whole - 1) / evidence.Whole; r.reachable(h.taxon) < int(lines) {
 			hopeless = append(hopeless, r.reason(CannotBeSeparated, h.taxon, -1))
 		}

@@ -42,6 +42,9 @@ type Reason struct {
 	// Sign and Gate name what holds; the text is made from them.
 	Sign string `json:"-"`
 	Gate string `json:"-"`
+
+	// harmful is the place of the taxon among the harmful ones, where the reason is about how it stands.
+	harmful int
 }
 
 // reason makes a reason about a taxon and a column, either of them -1 for none.
@@ -94,7 +97,7 @@ func (r *Ruling) say(x Reason) string {
 	case NothingFits:
 		return "Nothing in this guide that one would take fits what you read. Leave it."
 	case NotOut:
-		return r.notOutSays(x.Taxon, name)
+		return notOutSays(&r.Harmful[x.harmful], name)
 	case CannotBeSeparated:
 		return fmt.Sprintf("Nothing that can still be read here and now would tell it from %s for certain.", name)
 	case GuideTooThin:
@@ -117,21 +120,15 @@ func (r *Ruling) say(x Reason) string {
 	return string(x.Code)
 }
 
-func (r *Ruling) notOutSays(id, name string) string {
-	for _, h := range r.Harmful {
-		if h.Taxon != id {
-			continue
-		}
-		needs := "one independent firm reading"
-		if missing := lines(h.Needed) - h.Margin; missing > 1 {
-			needs = fmt.Sprintf("%d independent firm readings", missing)
-		}
-		if h.Status == Open {
-			return fmt.Sprintf("%s still fits everything you read: %s missing.", upper(name), needs)
-		}
-		return fmt.Sprintf("%s is not ruled out yet: %s missing.", upper(name), needs)
+func notOutSays(h *Harmful, name string) string {
+	needs := "one independent firm reading"
+	if missing := lines(h.Needed) - h.Margin; missing > 1 {
+		needs = fmt.Sprintf("%d independent firm readings", missing)
 	}
-	return name
+	if h.Status == Open {
+		return fmt.Sprintf("%s still fits everything you read: %s missing.", upper(name), needs)
+	}
+	return fmt.Sprintf("%s is not ruled out yet: %s missing.", upper(name), needs)
 }
 
 func lines(needed float64) int {
