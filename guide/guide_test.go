@@ -61,7 +61,7 @@ const oneFile = `{"characters": [
   {"id": "m", "kind": "measure", "unit": "mm"}],
  "taxa": [
   {"id": "good", "name": "Good one", "kingdom": "fungi", "use": "edible", "harm": "none", "scores": {"a": ["x"], "m": {"min": 1, "max": 2}}},
-  {"id": "bad", "name": "Bad one", "kingdom": "fungi", "use": "none", "harm": "deadly", "contact": {"burns": true}, "scores": {
+  {"id": "bad", "name": "Bad one", "kingdom": "fungi", "use": "none", "harm": "deadly", "contact": {"burns": true}, "group": null, "scores": {
     "a": ["y"]}}],
  "signs": [{"id": "s", "all": {"a": ["y"]}, "verdict": "leave"}],
  "gates": [{"id": "g", "genera": ["Bad"], "needs": "taught", "why": "so"}]}`

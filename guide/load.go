@@ -285,7 +285,7 @@ func (d *Document) Compile() (*guide.Compiled, error) {
 
 // Guide gives the guide if it validates, and an *Refused if not.
 func (d *Document) Guide() (*guide.Guide, error) {
-	b, err := json.Marshal(d.whole)
+	b, err := json.Marshal(withoutNulls(d.whole))
 	if err != nil {
 		return nil, err
 	}
@@ -300,6 +300,25 @@ func (d *Document) Guide() (*guide.Guide, error) {
 		return nil, d.refuse(found)
 	}
 	return g, nil
+}
+
+// withoutNulls takes out of every object what is given as null: a field given so is one left out.
+func withoutNulls(v any) any {
+	switch v := v.(type) {
+	case map[string]any:
+		for k, e := range v {
+			if e == nil {
+				delete(v, k)
+			} else {
+				v[k] = withoutNulls(e)
+			}
+		}
+	case []any:
+		for i := range v {
+			v[i] = withoutNulls(v[i])
+		}
+	}
+	return v
 }
 
 func decode(b []byte) (*guide.Guide, error) {

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"cmp"
 	"context"
 	"net/http"
 	"slices"
@@ -168,13 +169,13 @@ func (a *App) viewGuide() guideView {
 
 func viewCharacter(g *guide.Compiled, col *guide.Column) characterView {
 	c := characterView{
-		ID: col.ID, Organ: string(col.Organ), Kind: string(col.Kind), Name: col.Name, Term: col.Term, Question: col.Question,
+		ID: col.ID, Organ: string(col.Organ), Kind: string(col.Kind), Name: col.Called(), Term: col.Term, Question: cmp.Or(col.Question, col.Called()),
 		How: col.How, Pitfall: col.Pitfall, States: []stateView{}, Kingdoms: []string{}, Footing: string(col.FootingOf()),
 		Hint: !col.Trust.Full, Minutes: col.MinutesOf(), Wait: col.WaitMinutes, Where: string(col.WhereOf()),
 		Needs: append([]string{}, col.Needs...), Touch: col.Touches(), Unit: col.Unit, Fades: col.FadesAfter > 0,
 	}
 	for _, s := range col.States {
-		c.States = append(c.States, stateView{s.ID, s.Name})
+		c.States = append(c.States, stateView{s.ID, cmp.Or(s.Name, s.ID)})
 	}
 	for _, k := range []string{"plantae", "fungi"} {
 		if col.Scored.Count() == 0 || col.Scored.Meet(g.Kingdoms[k]) > 0 {

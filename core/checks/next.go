@@ -310,7 +310,7 @@ func (a *asker) suggestion(n int, o option) Suggestion {
 	sg := Suggestion{Character: col.ID, Gain: math.Round(o.gain*1e4) / 1e4, Minutes: o.minutes, Where: col.WhereOf()}
 	switch {
 	case n != o.column:
-		sg.Why = fmt.Sprintf("Comes first: what you read of this counts in full only after it: %s.", strings.ToLower(a.g.Columns[o.column].Name))
+		sg.Why = fmt.Sprintf("Comes first: what you read of this counts in full only after it: %s.", strings.ToLower(a.g.Columns[o.column].Called()))
 	case len(o.names) > 0:
 		sg.Why = "Settles " + settled(o)
 	case o.demand < len(a.r.Demanded()):

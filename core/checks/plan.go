@@ -240,7 +240,7 @@ func (p *Problem) Solve() *Plan {
 	}
 	for _, id := range p.g.Taxa[p.sheet.Target].MustSee {
 		if n, _ := p.g.Column(id); !slices.Contains(p.columns, n) {
-			says := fmt.Sprintf("It may not be called that without this, which cannot be read that day: %s.", strings.ToLower(p.g.Columns[n].Name))
+			says := fmt.Sprintf("It may not be called that without this, which cannot be read that day: %s.", strings.ToLower(p.g.Columns[n].Called()))
 			out.Impossible = append(out.Impossible, Impossible{out.Target, says})
 		}
 	}
@@ -258,7 +258,7 @@ func (p *Problem) why(r int) string {
 		if !p.separates(n, p.harmful[r]) || p.available(n) {
 			continue
 		}
-		says := strings.ToLower(col.Name)
+		says := strings.ToLower(col.Called())
 		if ws := target.Season[col.Organ]; p.sheet.HasDate && !target.Season.In(col.Organ, p.sheet.Date) {
 			says += fmt.Sprintf(" from %s to %s", ws[0].From, ws[0].To)
 		} else if len(col.Needs) > 0 {

@@ -1,6 +1,7 @@
 package guide
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 	"unicode"
@@ -50,13 +51,16 @@ func (t *Taxon) names() []string {
 	return names
 }
 
-// Called is the name to show: the first common one, else the scientific one.
+// Called is the name to show: the first common one, else the scientific one, else the id.
 func (t *Taxon) Called() string {
 	if len(t.Common) > 0 {
 		return t.Common[0]
 	}
-	return t.Name
+	return cmp.Or(t.Name, t.ID)
 }
+
+// Called is the name to show, or the id where there is none.
+func (c *Character) Called() string { return cmp.Or(c.Name, c.ID) }
 
 func nameRank(name string, words []string) int {
 	rank := 0

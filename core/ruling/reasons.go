@@ -1,6 +1,7 @@
 package ruling
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -74,7 +75,7 @@ func (r *Ruling) say(x Reason) string {
 	name := r.called(x.Taxon)
 	character := ""
 	if n, ok := r.sheet.Guide.Column(x.Character); ok {
-		character = lower(r.sheet.Guide.Columns[n].Name)
+		character = lower(r.sheet.Guide.Columns[n].Called())
 	}
 	switch x.Code {
 	case Sign:
@@ -109,7 +110,7 @@ func (r *Ruling) say(x Reason) string {
 	case Gate:
 		for i := range r.sheet.Guide.Gates {
 			if g := &r.sheet.Guide.Gates[i]; g.ID == x.Gate {
-				return fmt.Sprintf("%s: only somebody taught in person clears these. %s", cmpOr(g.Name, g.ID), g.Why)
+				return fmt.Sprintf("%s: only somebody taught in person clears these. %s", cmp.Or(g.Name, g.ID), g.Why)
 			}
 		}
 	case TargetSerious:
@@ -165,16 +166,9 @@ func (r *Ruling) signSays(id string) string {
 	var parts []string
 	for _, l := range g.SignNeeds[i] {
 		col := &g.Columns[l.Column]
-		parts = append(parts, fmt.Sprintf("%s (%s)", lower(col.Name), strings.Join(g.Signs[i].All[col.ID], " or ")))
+		parts = append(parts, fmt.Sprintf("%s (%s)", lower(col.Called()), strings.Join(g.Signs[i].All[col.ID], " or ")))
 	}
 	return strings.Join(parts, ", ") + "."
-}
-
-func cmpOr(a, b string) string {
-	if a != "" {
-		return a
-	}
-	return b
 }
 
 // lower makes a name fit the middle of a sentence; a scientific name keeps its capital.
