@@ -42,7 +42,8 @@ export const face = {
   head: "'Bricolage Grotesque Variable', system-ui, sans-serif",
 } as const;
 
-/** The widest screen on which everything stands in one column. */
-export const narrow = '@media (max-width: 760px)';
+/** The widest screen, in pixels, on which everything stands in one column. */
+export const narrowWidth = 760;
+export const narrow = `@media (max-width: ${narrowWidth}px)`;
 /** Screens on which the bench stands in two columns. */
 export const medium = '@media (max-width: 1120px)';

@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import type { Ruling, Schema } from '../../api/client';
 import type { Book } from '../../api/useGuide';
-import { c } from '../../look/tokens';
+import { c, narrowWidth } from '../../look/tokens';
 
 const Box = styled.aside`
   margin-bottom: 14px;
@@ -12,6 +12,8 @@ const Box = styled.aside`
   font-size: 15px;
   li + li { margin-top: 6px; }
   li { display: grid; grid-template-columns: 24px 1fr; gap: 8px; }
+  summary { cursor: pointer; font-weight: 600; min-height: 28px; }
+  p { margin-top: 4px; }
   svg { width: 22px; height: 22px; fill: none; stroke: ${c('thorn')}; stroke-width: 2; stroke-linecap: round; }
 `;
 
@@ -51,13 +53,29 @@ const first = (code: string) => code === 'contact' || code === 'handling';
 /** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
 export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book; covered: boolean }) {
   // While a reading is asked for afresh, only what could hurt the hand is said: the rest would hint at what hangs on it.
-  const touch = ruling.cautions.filter((x) => (covered ? x.code === 'contact' : first(x.code)));
+  const contact = ruling.cautions.filter((x) => x.code === 'contact');
+  const handling = covered ? [] : ruling.cautions.filter((x) => x.code === 'handling');
+  const small = window.matchMedia(`(max-width: ${narrowWidth}px)`).matches;
   const gates = covered ? [] : book.gates.filter((g) => ruling.gates.includes(g.id));
-  if (touch.length + gates.length === 0) return null;
+  if (contact.length + handling.length + gates.length === 0) return null;
   return (
     <Box aria-label="Before you touch it">
       <ul>
-        {touch.map((x) => (
+        {contact.length > 0 && (
+          <li>
+            <Hand />
+            <details open={!small || contact.length === 1}>
+              <summary>
+                Do not touch it yet: {contact.map((x) => book.called(x.taxon ?? '').toLowerCase()).join(' or ')} may
+                still be it.
+              </summary>
+              {contact.map((x) => (
+                <p key={x.taxon}>{x.text}</p>
+              ))}
+            </details>
+          </li>
+        )}
+        {handling.map((x) => (
           <li key={x.code + x.taxon}>
             <Hand />
             <span>{says(x, book)}</span>
