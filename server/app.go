@@ -21,8 +21,8 @@ import (
 
 //go:generate go run ./describe ../web/src/api/openapi.json
 
-// owner is whose the records are: there is one, until there is a login.
-const owner = "local"
+// Owner is whose the records are: there is one, until there is a login.
+const Owner = "local"
 
 // App is what the server works on.
 type App struct {

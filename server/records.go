@@ -50,6 +50,8 @@ type rulingView struct {
 type holdingView struct {
 	Taxon string           `json:"taxon"`
 	Lines []ruling.Holding `json:"lines"`
+	// Missing is how many more cuts it needs.
+	Missing int `json:"missing"`
 }
 
 // rowView is a record in a list.
@@ -82,7 +84,7 @@ func (a *App) recordRoutes(api huma.API) {
 			Query   string `query:"q" maxLength:"200"`
 			Deleted bool   `query:"deleted"`
 		}) (*body[[]rowView], error) {
-			rows, err := a.Store.List(ctx, owner, in.Query, in.Deleted)
+			rows, err := a.Store.List(ctx, Owner, in.Query, in.Deleted)
 			out := make([]rowView, len(rows))
 			for i, r := range rows {
 				out[i] = rowView{
@@ -96,7 +98,7 @@ func (a *App) recordRoutes(api huma.API) {
 	huma.Register(api, operation(http.MethodPost, "/records", "start-record", "Start a record"),
 		func(ctx context.Context, in *struct{ Body startBody }) (*body[recordView], error) {
 			e := journal.Event{Op: in.Body.Op, At: a.Now(), Kind: journal.Create, About: &in.Body.About}
-			if err := a.Store.Start(ctx, owner, in.Body.ID, e, a.project(ctx, in.Body.ID)); err != nil {
+			if err := a.Store.Start(ctx, Owner, in.Body.ID, e, a.project(ctx, in.Body.ID)); err != nil {
 				return nil, asProblem(err)
 			}
 			return answer(a.view(ctx, in.Body.ID))
@@ -111,7 +113,7 @@ func (a *App) recordRoutes(api huma.API) {
 		func(ctx context.Context, in *struct {
 			ID string `path:"id"`
 		}) (*body[[]journal.Event], error) {
-			_, events, err := a.Store.Get(ctx, owner, in.ID)
+			_, events, err := a.Store.Get(ctx, Owner, in.ID)
 			return answer(events, err)
 		})
 	huma.Register(api, operation(http.MethodPut, "/records/{id}/about", "put-about", "Change what a record is about"),
@@ -153,7 +155,7 @@ func (a *App) recordRoutes(api huma.API) {
 // append adds an event to a record and gives what the record says then.
 func (a *App) append(ctx context.Context, id string, e journal.Event) (recordView, error) {
 	e.At = a.Now()
-	if err := a.Store.Append(ctx, owner, id, e, a.project(ctx, id)); err != nil {
+	if err := a.Store.Append(ctx, Owner, id, e, a.project(ctx, id)); err != nil {
 		return recordView{}, err
 	}
 	return a.view(ctx, id)
@@ -166,7 +168,7 @@ func (a *App) Import(ctx context.Context, id string, events []journal.Event) err
 		if i == 0 {
 			keep = a.Store.Start
 		}
-		if err := keep(ctx, owner, id, e, a.project(ctx, id)); err != nil {
+		if err := keep(ctx, Owner, id, e, a.project(ctx, id)); err != nil {
 			return fmt.Errorf("record %s, event %d: %w", id, i+1, err)
 		}
 	}
@@ -238,9 +240,9 @@ func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, err
 // rulingOf gives the ruling as it is shown.
 func rulingOf(ans *identify.Answer) rulingView {
 	v := rulingView{Ruling: *ans.Ruling, Next: ans.Next, Holding: []holdingView{}, Says: ans.Why().Text}
-	for _, h := range ans.Harmful {
-		if h.Status != ruling.Out {
-			v.Holding = append(v.Holding, holdingView{h.Taxon, ans.Holding(h.Taxon)})
+	for i := range ans.Harmful {
+		if h := &ans.Harmful[i]; h.Status != ruling.Out {
+			v.Holding = append(v.Holding, holdingView{h.Taxon, ans.Holding(h.Taxon), h.CutsMissing()})
 		}
 	}
 	if ans.Why().Code == ruling.LookAgain {
@@ -250,7 +252,7 @@ func rulingOf(ans *identify.Answer) rulingView {
 }
 
 func (a *App) view(ctx context.Context, id string) (recordView, error) {
-	row, events, err := a.Store.Get(ctx, owner, id)
+	row, events, err := a.Store.Get(ctx, Owner, id)
 	if err != nil {
 		return recordView{}, err
 	}

@@ -158,6 +158,12 @@ func TestAClosedRecordKeepsItsRuling(t *testing.T) {
 	if after, _ := json.Marshal(v.Ruling); !v.Frozen || v.GuideHash == "" || !bytes.Equal(before, after) {
 		t.Error("the ruling of a closed record changed with the settings")
 	}
+	for _, action := range []string{"/delete", "/restore"} {
+		r.do("POST", rec+action, `{`+op()+`}`, &v)
+		if after, _ := json.Marshal(v.Ruling); !v.Frozen || !bytes.Equal(before, after) {
+			t.Errorf("the ruling of a closed record changed with %s", action)
+		}
+	}
 	if status, _, text := r.send("POST", rec+"/readings", `{`+op()+`,"character":"root","states":["taproot"]}`, nil); status != http.StatusConflict {
 		t.Errorf("a reading of a closed record: %d %s", status, text)
 	}

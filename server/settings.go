@@ -64,7 +64,7 @@ func checkPlace(p journal.Place) error {
 
 func (a *App) settings(ctx context.Context) (Settings, error) {
 	s := DefaultSettings()
-	err := a.Store.Settings(ctx, owner, &s)
+	err := a.Store.Settings(ctx, Owner, &s)
 	// A gate that the guide no longer has cannot be one the user was taught for.
 	s.Taught = slices.DeleteFunc(s.Taught, func(id string) bool {
 		return !slices.ContainsFunc(a.Guide.Gates, func(gate guide.Gate) bool { return gate.ID == id })
@@ -80,6 +80,6 @@ func (a *App) settingsRoutes(api huma.API) {
 			if err := in.Body.check(a.Guide); err != nil {
 				return nil, asProblem(err)
 			}
-			return answer(in.Body, a.Store.KeepSettings(ctx, owner, in.Body))
+			return answer(in.Body, a.Store.KeepSettings(ctx, Owner, in.Body))
 		})
 }

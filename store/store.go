@@ -191,9 +191,12 @@ func (s *Store) Append(ctx context.Context, owner, id string, e journal.Event, p
 			return err
 		}
 		after := func() journal.State { return journal.Fold(append(events, e)) }
-		l, err := project(before, &e, after)
-		if err != nil {
-			return err
+		// Deleting and restoring change nothing that is ruled on: a closed record keeps its frozen ruling.
+		l := row.Listing
+		if e.Kind != journal.Delete && e.Kind != journal.Restore {
+			if l, err = project(before, &e, after); err != nil {
+				return err
+			}
 		}
 		row.take(l, after())
 		if err := tx.Save(&row).Error; err != nil {

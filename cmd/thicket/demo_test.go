@@ -23,7 +23,7 @@ func demoVerdicts(t *testing.T, dir string) map[string]int {
 	if err := fillDemo(context.Background(), server.New(g, s, nil)); err != nil {
 		t.Fatal(err)
 	}
-	rows, err := s.List(context.Background(), "local", "", false)
+	rows, err := s.List(context.Background(), server.Owner, "", false)
 	if err != nil || len(rows) != 10 {
 		t.Fatalf("%d records (%v)", len(rows), err)
 	}

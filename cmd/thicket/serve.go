@@ -144,7 +144,7 @@ func fillDemo(ctx context.Context, app *server.App) error {
 	if err != nil {
 		return err
 	}
-	if err := app.Store.KeepSettings(ctx, "local", sc.Settings); err != nil {
+	if err := app.Store.KeepSettings(ctx, server.Owner, sc.Settings); err != nil {
 		return err
 	}
 	for _, r := range sc.Records {

@@ -57,15 +57,6 @@ type Impossible struct {
 	Why   string `json:"why"`
 }
 
-// linesNeeded is the number of lines by which a harmful taxon must be separated: 2 for deadly, serious and unknown ones
-// and for contact, 1 for upset. Common practice; no published source.
-func linesNeeded(t *guide.Taxon, purpose evidence.Purpose) int {
-	if purpose != evidence.Touch && t.Harm == guide.Upset {
-		return 1
-	}
-	return 2
-}
-
 // Problem is a plan as a weighted set multi-cover, before it is solved.
 type Problem struct {
 	g       *guide.Compiled
@@ -188,7 +179,7 @@ func (p *Problem) rows() {
 				p.cover.rows[i] = append(p.cover.rows[i], r)
 			}
 		}
-		needed := linesNeeded(&p.g.Taxa[h], p.sheet.Record.Purpose)
+		needed := ruling.LinesNeeded(p.g.Taxa[h].Harm, p.sheet.Record.Purpose)
 		p.needed = append(p.needed, needed)
 		p.cover.need = append(p.cover.need, min(needed, len(lines)))
 		p.cover.items = append(p.cover.items, items)

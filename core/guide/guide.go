@@ -152,6 +152,17 @@ const (
 	Unknown Harm = "unknown"
 )
 
+// neededHalves is the strength that rules a harm out, in halves of a line: 2 lines for deadly ones, 1½ for serious and
+// unknown ones, 1 for those that upset. Common practice; no published source.
+var neededHalves = map[Harm]int{Deadly: 4, Serious: 3, Unknown: 3, Upset: 2}
+
+// ContactHalves is the strength that rules a taxon out that must not be touched, in halves of a line.
+// Common practice; no published source.
+const ContactHalves = 3
+
+// NeededHalves is the strength that rules the harm out when it is eaten, in halves of a line of evidence; 0 for none.
+func (h Harm) NeededHalves() int { return neededHalves[h] }
+
 // Grave tells whether a harm is deadly, serious or unknown.
 func (h Harm) Grave() bool { return h == Deadly || h == Serious || h == Unknown }
 

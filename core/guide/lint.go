@@ -69,13 +69,10 @@ func (c *Compiled) lintSeparation(say sayer) {
 			if u == h || !use.Useful() || use.Kingdom != harm.Kingdom || use.Group != "" && use.Group == harm.Group && harm.Useful() {
 				continue
 			}
-			needed := 2
-			switch {
-			case harm.Harm == Upset && !harm.Useful():
-				needed = 1
-			case !harm.Harm.Grave():
+			if !harm.Harm.Grave() && (harm.Harm != Upset || harm.Useful()) {
 				continue
 			}
+			needed := (harm.Harm.NeededHalves() + 1) / 2
 			if n := c.linesBetween(u, h); n < needed {
 				say("not-separable", use.ID+"/"+harm.ID, fmt.Sprintf("/taxa/%d", u),
 					"%q can be told from %q by %d lines that count in full; %d are needed", use.ID, harm.ID, n, needed)

@@ -129,7 +129,7 @@ func (r *Ruling) notOut() (guide.Verdict, []Reason) {
 		x := r.reason(NotOut, h.taxon, -1)
 		x.harmful = i
 		open = append(open, x)
-		if lines := (h.needed + evidence.Whole - 1) / evidence.Whole; r.reachable(h.taxon) < int(lines) {
+		if r.reachable(h.taxon) < LinesNeeded(r.sheet.Guide.Taxa[h.taxon].Harm, r.sheet.Record.Purpose) {
 			hopeless = append(hopeless, r.reason(CannotBeSeparated, h.taxon, -1))
 		}
 	}

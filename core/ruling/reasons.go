@@ -3,6 +3,7 @@ package ruling
 import (
 	"cmp"
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -123,7 +124,7 @@ func (r *Ruling) say(x Reason) string {
 
 func notOutSays(h *Harmful, name string) string {
 	needs := "one independent firm reading"
-	if missing := lines(h.Needed) - h.Margin; missing > 1 {
+	if missing := h.CutsMissing(); missing > 1 {
 		needs = fmt.Sprintf("%d independent firm readings", missing)
 	}
 	if h.Status == Open {
@@ -132,12 +133,9 @@ func notOutSays(h *Harmful, name string) string {
 	return fmt.Sprintf("%s is not ruled out yet: %s missing.", upper(name), needs)
 }
 
-func lines(needed float64) int {
-	n := int(needed)
-	if float64(n) < needed {
-		n++
-	}
-	return n
+// CutsMissing is how many more lines would have to be worth the whole for the taxon to be out on those alone.
+func (h *Harmful) CutsMissing() int {
+	return max(0, int(math.Ceil(h.Needed))-h.Margin)
 }
 
 // firstFit names the likeliest taxon that fits, or nothing.

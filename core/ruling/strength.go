@@ -24,18 +24,18 @@ func Strength(st evidence.Standing, harm guide.Harm) evidence.Quarters {
 	return q
 }
 
-// Needed is the strength that rules a harmful taxon out: 2 for deadly ones, 1½ for serious and unknown ones and for
-// contact, 1 for upset. Common practice; no published source.
+// Needed is the strength that rules a harmful taxon out, as the guide's table of harms has it; for touching, that of contact.
 func Needed(harm guide.Harm, purpose evidence.Purpose) evidence.Quarters {
-	switch {
-	case purpose == evidence.Touch:
-		return 3 * evidence.Whole / 2
-	case harm == guide.Deadly:
-		return 2 * evidence.Whole
-	case harm == guide.Upset:
-		return evidence.Whole
+	halves := harm.NeededHalves()
+	if purpose == evidence.Touch {
+		halves = guide.ContactHalves
 	}
-	return 3 * evidence.Whole / 2
+	return evidence.Quarters(halves) * evidence.Whole / 2
+}
+
+// LinesNeeded is the strength needed rounded up to whole lines.
+func LinesNeeded(harm guide.Harm, purpose evidence.Purpose) int {
+	return int((Needed(harm, purpose) + evidence.Whole - 1) / evidence.Whole)
 }
 
 // Status is how a harmful taxon stands.

@@ -87,7 +87,7 @@ export function Canes({ ruling, readings, book, closed, onPick }: Props) {
                 <Stalk thorns={harmWords[h.harm]?.thorns ?? 0} down />
                 <div>
                   <h3>{book.called(h.taxon)}</h3>
-                  <Cuts harmful={h} readings={readings} book={book} />
+                  <Cuts harmful={h} readings={readings} book={book} missing={0} />
                 </div>
               </Cane>
             ))}
@@ -104,14 +104,23 @@ export function Canes({ ruling, readings, book, closed, onPick }: Props) {
   );
 }
 
-function Cuts({ harmful, readings, book }: { harmful: Schema['Harmful']; readings: Reading[]; book: Book }) {
+function Cuts({
+  harmful,
+  readings,
+  book,
+  missing,
+}: {
+  harmful: Schema['Harmful'];
+  readings: Reading[];
+  book: Book;
+  missing: number;
+}) {
   const says = (id: string) => {
     const character = book.character(id);
     const reading = readings.find((r) => r.character === id);
     const state = reading?.states?.map((s) => character?.states.find((x) => x.id === s)?.name ?? s).join(', ');
     return `${(character?.name ?? id).toLowerCase()}${state ? `: ${state.toLowerCase()}` : ''}`;
   };
-  const missing = Math.ceil(harmful.needed) - harmful.margin;
   return (
     <div className="cuts">
       {harmful.lines.map((l) => (
@@ -124,9 +133,7 @@ function Cuts({ harmful, readings, book }: { harmful: Schema['Harmful']; reading
           {l.characters.map(says).join('; ')}
         </span>
       ))}
-      {harmful.status !== 'out' && missing > 0 && (
-        <span className="need">{missing === 1 ? 'one more cut' : `${missing} cuts missing`}</span>
-      )}
+      {missing > 0 && <span className="need">{missing === 1 ? 'one more cut' : `${missing} cuts missing`}</span>}
     </div>
   );
 }
@@ -139,7 +146,8 @@ function Still({
   closed,
   onPick,
 }: Omit<Props, 'ruling'> & { harmful: Schema['Harmful']; ruling: Ruling }) {
-  const lines = ruling.holding.find((x) => x.taxon === harmful.taxon)?.lines ?? [];
+  const holding = ruling.holding.find((x) => x.taxon === harmful.taxon);
+  const lines = holding?.lines ?? [];
   const characters = lines.flatMap((l) => l.characters.slice(0, 1)).slice(0, 5);
   const harm = harmWords[harmful.harm];
   return (
@@ -148,7 +156,7 @@ function Still({
       <div>
         <h3>{book.called(harmful.taxon)}</h3>
         <div className="harm">{harm?.say}</div>
-        <Cuts harmful={harmful} readings={readings} book={book} />
+        <Cuts harmful={harmful} readings={readings} book={book} missing={holding?.missing ?? 0} />
         {!closed && characters.length > 0 && (
           <div className="holds">
             <span>
