@@ -40,7 +40,7 @@ type App struct {
 
 // New makes an App on a guide and a store, with the front end's files. The other fields may be set before it is used.
 func New(g *guide.Compiled, s *store.Store, static fs.FS) *App {
-	b, _ := json.Marshal(g.Guide) // it was read from JSON or YAML, so it can be written
+	b, _ := json.Marshal(g.Book()) // it was read from JSON or YAML, so it can be written
 	sum := sha256.Sum256(b)
 	return &App{Guide: g, Store: s, Static: static, Now: func() time.Time { return time.Now().UTC() }, guideHash: hex.EncodeToString(sum[:])}
 }

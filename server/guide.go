@@ -112,7 +112,7 @@ func (a *App) guideRoutes(api huma.API) {
 			ID string `path:"id"`
 		}) (*body[any], error) {
 			if n, ok := a.Guide.Taxon(in.ID); ok {
-				return answer[any](&a.Guide.Taxa[n], nil)
+				return answer[any](a.Guide.Described(n), nil)
 			}
 			return nil, huma.Error404NotFound("the guide has no taxon " + in.ID)
 		})

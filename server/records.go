@@ -40,7 +40,7 @@ type recordView struct {
 
 // rulingView is a ruling, with what would still cut each harmful taxon.
 type rulingView struct {
-	ruling.Ruling
+	ruling.Report
 	Next    []checks.Suggestion `json:"next"`
 	Holding []holdingView       `json:"holding"`
 	Says    string              `json:"says" doc:"The reason for the verdict in one sentence"`
@@ -190,7 +190,7 @@ func (a *App) project(ctx context.Context, id string) store.Project {
 		if e.Kind == journal.Read && !e.Afresh {
 			was, bad := identify.Record(a.Guide, before.Record(id, set.observer()))
 			if n, ok := a.Guide.Column(e.Reading.Character); bad == nil && ok {
-				e.Held = was.Blames(n)
+				e.Held = was.Ruled().Blames(n)
 			}
 		}
 		then := after()
@@ -215,7 +215,7 @@ func (a *App) checkAbout(about *journal.About) error {
 func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, error) {
 	l := store.Listing{
 		Date: s.About.Date, Place: s.About.Place.Name, Observer: s.About.Observer,
-		Verdict: string(ans.Verdict), Reason: ans.Why().Text, Margin: ans.Margin,
+		Verdict: string(ans.Verdict), Reason: ans.Ruled().Why().Text, Margin: ans.Margin,
 	}
 	words := []string{l.Place, l.Observer, l.Date, s.About.Note, l.Verdict}
 	if ans.Working != nil {
@@ -239,14 +239,14 @@ func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, err
 
 // rulingOf gives the ruling as it is shown.
 func rulingOf(ans *identify.Answer) rulingView {
-	v := rulingView{Ruling: *ans.Ruling, Next: ans.Next, Holding: []holdingView{}, Says: ans.Why().Text}
+	v := rulingView{Report: *ans.Report, Next: ans.Next, Holding: []holdingView{}, Says: ans.Ruled().Why().Text}
 	for i := range ans.Harmful {
 		if h := &ans.Harmful[i]; h.Status != ruling.Out {
-			v.Holding = append(v.Holding, holdingView{h.Taxon, ans.Holding(h.Taxon), h.CutsMissing()})
+			v.Holding = append(v.Holding, holdingView{h.Taxon, ans.Ruled().Holding(h.Taxon), h.CutsMissing()})
 		}
 	}
-	if ans.Why().Code == ruling.LookAgain {
-		v.Again = ans.Why().Character
+	if n := ans.Ruled().AgainColumn(); n >= 0 {
+		v.Again = ans.Ruled().Sheet().Guide.Columns[n].ID
 	}
 	return v
 }

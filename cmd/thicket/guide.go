@@ -69,7 +69,7 @@ func showGuide(c *cobra.Command, b *book, id string) error {
 	}
 	enc := json.NewEncoder(c.OutOrStdout())
 	if n, ok := g.Taxon(id); ok {
-		return enc.Encode(&g.Taxa[n])
+		return enc.Encode(g.Described(n))
 	}
 	if n, ok := g.Column(id); ok {
 		return enc.Encode(&g.Characters[n])

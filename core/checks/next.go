@@ -3,10 +3,9 @@ package checks
 
 import (
 	"cmp"
-	"fmt"
 	"math"
+	"math/bits"
 	"slices"
-	"strings"
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
@@ -45,8 +44,7 @@ type option struct {
 	entropyFall    float64
 	demand         int // place among the demanded columns, or their number
 	lookOnly, home bool
-	settles        map[guide.Harm]int
-	names          []string
+	effort         float64 // in all, as looking ahead has it
 }
 
 // Next suggests what to read, the best first; nothing where nothing that can be read would change the ruling.
@@ -66,6 +64,9 @@ func Next(r *ruling.Ruling) []Suggestion {
 	}
 	options := a.options()
 	a.order(options)
+	if r.Code() == ruling.NotOut {
+		a.ahead(options)
+	}
 	taken := map[int]bool{}
 	for _, o := range options {
 		for _, n := range append(a.before(o.column, nil), o.column) {
@@ -79,40 +80,85 @@ func Next(r *ruling.Ruling) []Suggestion {
 	return out
 }
 
+// asker weighs what could be read next against what the ruling still lacks.
 type asker struct {
-	g       *guide.Compiled
-	r       *ruling.Ruling
-	s       *evidence.Sheet
-	missing []ruling.Missing
-	// lines holds, for each missing taxon, what each line is worth already.
-	lines  []map[int]evidence.Quarters
+	g *guide.Compiled
+	r *ruling.Ruling
+	s *evidence.Sheet
+	// words lists the words of a set in which a harmful taxon is that is not out.
+	words  []int
+	groups []group
 	likely []int
 	chance []float64
+	mass   []float64 // by pattern, zero between uses
+}
+
+// group is the harmful taxa that still need as much as each other to be out.
+type group struct {
+	set    guide.Bits
+	needs  evidence.Quarters
+	weight float64
+	deadly bool // hints add nothing
+}
+
+// worth is what a conflict of that weight on a line that is worth something already adds, times the weight of the harm.
+func (g *group) worth(weight, had evidence.Quarters) float64 {
+	if weight <= had || weight < evidence.Whole && g.deadly {
+		return 0
+	}
+	return g.weight * float64(min(weight-had, g.needs)) / float64(evidence.Whole)
 }
 
 func newAsker(r *ruling.Ruling) *asker {
-	a := &asker{g: r.Sheet().Guide, r: r, s: r.Sheet(), missing: r.Missing()}
-	for _, m := range a.missing {
-		worth := map[int]evidence.Quarters{}
-		for i := range a.s.Entries {
-			e := &a.s.Entries[i]
-			worth[e.Column.Line] = max(worth[e.Column.Line], e.Weight(m.Taxon))
+	a := &asker{g: r.Sheet().Guide, r: r, s: r.Sheet()}
+	missing := r.Missing()
+	for w := range missing {
+		if missing[w] != 0 {
+			a.words = append(a.words, w)
 		}
-		a.lines = append(a.lines, worth)
 	}
-	set, post := r.Likely()
+	for _, harm := range harms {
+		a.group(harm)
+	}
 	top := math.Inf(-1)
-	set.Each(func(t int) { top = max(top, post[t]) })
-	total := 0.0
-	set.Each(func(t int) {
-		p := math.Exp(post[t] - top)
+	r.Likely().Each(func(t int) {
+		p := r.Posterior(t)
+		top = max(top, p)
 		a.likely, a.chance = append(a.likely, t), append(a.chance, p)
-		total += p
 	})
+	total := 0.0
+	for i, p := range a.chance {
+		a.chance[i] = math.Exp(p - top)
+		total += a.chance[i]
+	}
 	for i := range a.chance {
 		a.chance[i] /= total
 	}
 	return a
+}
+
+var harms = []guide.Harm{guide.Deadly, guide.Serious, guide.Unknown, guide.Upset, guide.NoHarm}
+
+// group sorts the missing taxa of a harm by what they still need.
+func (a *asker) group(harm guide.Harm) {
+	needed := ruling.Needed(harm, a.s.Record.Purpose)
+	missing, of := a.r.Missing(), a.g.Harms[harm]
+	if !of.Meets(missing) {
+		return
+	}
+	for needs := evidence.Quarters(1); needs <= needed; needs++ {
+		g := group{set: a.s.Set(), needs: needs, weight: weightOf(harm), deadly: harm == guide.Deadly}
+		any := uint64(0)
+		for _, w := range a.words {
+			if hit := of[w] & missing[w]; hit != 0 {
+				g.set[w] = hit & a.r.Stronger(harm, w, needed-needs) &^ a.r.Stronger(harm, w, needed-needs+1)
+				any |= g.set[w]
+			}
+		}
+		if any != 0 {
+			a.groups = append(a.groups, g)
+		}
+	}
 }
 
 // options weighs every column that can still be had.
@@ -145,118 +191,159 @@ func (o option) tells(demanded int) bool { return o.gain > 0 || o.demand < deman
 // weigh works out what a column is expected to tell: over its states, each as likely as the posterior makes it.
 func (a *asker) weigh(n int) option {
 	col := &a.g.Columns[n]
-	o := option{column: n, minutes: col.MinutesOf(), lookOnly: !col.Touches(), home: col.WhereOf() == guide.Home, settles: map[guide.Harm]int{}}
+	o := option{column: n, minutes: col.MinutesOf(), lookOnly: !col.Touches(), home: col.WhereOf() == guide.Home}
 	for _, b := range a.before(n, nil) {
 		o.minutes += a.g.Columns[b].MinutesOf()
 		o.lookOnly = o.lookOnly && !a.g.Columns[b].Touches()
+	}
+	if len(a.mass) < len(col.Patterns) {
+		a.mass = make([]float64, len(col.Patterns))
+	}
+	for i, t := range a.likely {
+		a.mass[col.Pattern[t]] += a.chance[i]
 	}
 	if col.Kind == guide.States {
 		a.weighStates(col, &o)
 	} else {
 		a.weighNumbers(col, &o)
 	}
+	for _, t := range a.likely {
+		a.mass[col.Pattern[t]] = 0
+	}
 	return o
 }
 
+// weighStates takes the fall of the posterior's entropy as that of the states' less what each pattern leaves of it.
 func (a *asker) weighStates(col *guide.Column, o *option) {
+	var roomA, roomB [guide.MaxStates]float64
 	m := len(col.States)
-	shares := make([]float64, m)
-	joint := make([][]float64, m) // state → taxon: how likely both together
-	prob := make([]float64, m)
-	for k := range joint {
-		joint[k] = make([]float64, len(a.likely))
-	}
-	for i, t := range a.likely {
-		p := &col.Patterns[col.Pattern[t]]
-		total := 0.0
-		if col.Scored.Has(t) {
-			total = ruling.Shares(col, p, a.s.Record.Stage, shares)
-		}
-		for k := range m {
-			q := 1 / float64(m)
-			if total > 0 {
-				q = shares[k] / total
-			}
-			joint[k][i] = a.chance[i] * q
-			prob[k] += joint[k][i]
-		}
-	}
-	for k := range m {
-		if prob[k] <= 0 {
+	shares, prob := roomA[:m], roomB[:m]
+	for p := range col.Patterns {
+		mass := a.mass[p]
+		if mass == 0 {
 			continue
 		}
-		o.entropyFall -= prob[k] * entropy(joint[k], prob[k])
-		weight := evidence.Whole
-		if !a.s.CanBeFirm(o.column, 1<<k, a.r.WorkingTaxon()) {
-			weight /= 2
+		total := 0.0
+		if p > 0 {
+			total = ruling.Shares(col, &col.Patterns[p], a.s.Record.Stage, shares)
 		}
-		if !col.Trust.Full {
-			weight /= 2
-		}
-		for h, m := range a.missing {
-			if col.Scored.Has(m.Taxon) && !col.Has[k].Has(m.Taxon) {
-				o.gain += prob[k] * a.worth(h, col, weight)
+		for k := range shares {
+			if total > 0 {
+				shares[k] /= total
+			} else {
+				shares[k] = 1 / float64(m)
 			}
+			prob[k] += mass * shares[k]
+		}
+		o.entropyFall -= mass * entropy(shares)
+	}
+	o.entropyFall += entropy(prob)
+	line := a.s.Line(col.Line)
+	for k := range prob {
+		if prob[k] > 0 {
+			o.gain += prob[k] * a.gain(col.Scored, col.Has[k], line, a.weightOf(o.column, k))
 		}
 	}
-	o.entropyFall += entropy(a.chance, 1)
-	a.settles(o, col, func(own, other *guide.Pattern) bool { return own.Mask&^other.Mask == own.Mask && col.Trust.Full })
 }
 
-func (a *asker) weighNumbers(col *guide.Column, o *option) {
-	for i, t := range a.likely {
-		if !col.Scored.Has(t) {
+// weightOf is what a conflict of a reading of the state would count.
+func (a *asker) weightOf(n, state int) evidence.Quarters {
+	weight := evidence.Whole
+	if !a.s.CanBeFirm(n, 1<<state, a.r.WorkingTaxon()) {
+		weight /= 2
+	}
+	if !a.g.Columns[n].Trust.Full {
+		weight /= 2
+	}
+	return weight
+}
+
+// gain is what a conflict of that weight, on that line, would add against the missing taxa of scored that are not in has.
+func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight evidence.Quarters) float64 {
+	sum := 0.0
+	for i := range a.groups {
+		g := &a.groups[i]
+		if g.worth(weight, 0) == 0 {
 			continue
 		}
-		p := &col.Patterns[col.Pattern[t]]
-		mid := p.Span.Low + (p.Span.High-p.Span.Low)/2
-		if math.IsInf(mid, 0) || math.IsNaN(mid) {
-			mid = max(p.Span.Min, 0)
+		if line == nil {
+			n := 0
+			for _, w := range a.words {
+				n += bits.OnesCount64(g.set[w] & scored[w] &^ has[w])
+			}
+			sum += float64(n) * g.worth(weight, 0)
+			continue
 		}
-		for h, m := range a.missing {
-			if !col.Scored.Has(m.Taxon) {
+		for _, w := range a.words {
+			hit := g.set[w] & scored[w] &^ has[w]
+			if hit == 0 {
 				continue
 			}
-			if out, beyond := col.Patterns[col.Pattern[m.Taxon]].Outside(col.Kind, mid, mid); out {
-				weight := evidence.Whole
-				if !col.Trust.Full && !(col.Size && beyond) {
-					weight /= 2
-				}
-				o.gain += a.chance[i] * a.worth(h, col, weight)
+			whole, half, quarter := evidence.WorthOn(line, w)
+			sum += float64(bits.OnesCount64(hit&half))*g.worth(weight, evidence.Whole/2) +
+				float64(bits.OnesCount64(hit&quarter))*g.worth(weight, evidence.Whole/4) +
+				float64(bits.OnesCount64(hit&^(whole|half|quarter)))*g.worth(weight, 0)
+		}
+	}
+	return sum
+}
+
+// mostNumbers is the greatest number of values at which a measure or count is weighed.
+const mostNumbers = 12
+
+// weighNumbers weighs a measure or count in the middle of what each likely pattern usually shows; of many patterns
+// the heaviest.
+func (a *asker) weighNumbers(col *guide.Column, o *option) {
+	var at []uint32
+	for _, t := range a.likely {
+		if p := col.Pattern[t]; p > 0 && !slices.Contains(at, p) {
+			at = append(at, p)
+			if len(at) == mostNumbers {
+				break
 			}
 		}
 	}
-	a.settles(o, col, func(own, other *guide.Pattern) bool {
-		out, beyond := other.Outside(col.Kind, own.Span.Low, own.Span.High)
-		return out && (col.Trust.Full || col.Size && beyond)
-	})
-}
-
-// worth is what a conflict of that weight on the column would add to the strength against a missing taxon, up to what
-// it still needs, times the weight of its harm.
-func (a *asker) worth(h int, col *guide.Column, weight evidence.Quarters) float64 {
-	m := a.missing[h]
-	tx := &a.g.Taxa[m.Taxon]
-	had := a.lines[h][col.Line]
-	if weight <= had || weight < evidence.Whole && tx.Harm == guide.Deadly {
-		return 0
+	seen := 0.0
+	for _, p := range at {
+		seen += a.mass[p]
 	}
-	return weightOf(tx.Harm) * float64(min(weight-had, m.Needed-m.Strength)) / float64(evidence.Whole)
-}
-
-// settles counts the missing taxa that the working name differs from on the column whatever it shows.
-func (a *asker) settles(o *option, col *guide.Column, apart func(own, other *guide.Pattern) bool) {
-	w := a.r.WorkingTaxon()
-	if w < 0 || !col.Scored.Has(w) {
-		return
-	}
-	for _, m := range a.missing {
-		if col.Scored.Has(m.Taxon) && apart(&col.Patterns[col.Pattern[w]], &col.Patterns[col.Pattern[m.Taxon]]) {
-			tx := &a.g.Taxa[m.Taxon]
-			o.settles[tx.Harm]++
-			o.names = append(o.names, tx.Called())
+	weight := a.weightOfNumber(o.column)
+	outside, beyond := a.s.Set(), a.s.Set()
+	line := a.s.Line(col.Line)
+	for _, p := range at {
+		mid := middle(&col.Patterns[p])
+		clear(outside)
+		clear(beyond)
+		col.AddOutside(mid, mid, outside, beyond)
+		if !col.Size || col.Trust.Full {
+			clear(beyond)
 		}
+		share := a.mass[p] / seen * (1 - a.mass[0])
+		o.gain += share * a.gain(outside, beyond, line, weight)
+		clear(outside)
+		o.gain += share * a.gain(beyond, outside, line, 2*weight)
 	}
+}
+
+// weightOfNumber is what a conflict of a number would count where it is not far beyond the greatest.
+func (a *asker) weightOfNumber(n int) evidence.Quarters {
+	weight := evidence.Whole
+	if !a.s.CanBeFirm(n, 0, a.r.WorkingTaxon()) {
+		weight /= 2
+	}
+	if !a.g.Columns[n].Trust.Full {
+		weight /= 2
+	}
+	return weight
+}
+
+// middle is a usual value of a measure or count.
+func middle(p *guide.Pattern) float64 {
+	mid := p.Span.Low + (p.Span.High-p.Span.Low)/2
+	if math.IsInf(mid, 0) || math.IsNaN(mid) {
+		mid = max(p.Span.Min, 0)
+	}
+	return mid
 }
 
 // before lists what a reading of the column rests on and is not firmly read yet, each after what it rests on itself.
@@ -279,7 +366,7 @@ func (a *asker) before(n int, seen []int) []int {
 // order puts the best option first: what is only looked at while something that must not be touched may be it, what
 // needs taking home last, what the verdict waits for, then the gain for the work.
 func (a *asker) order(options []option) {
-	careful := a.r.Fits().Meet(a.g.Touching) > 0
+	careful := a.r.Fits().Meets(a.g.Touching)
 	slices.SortFunc(options, func(x, y option) int {
 		return cmp.Or(
 			last(careful && !x.lookOnly, careful && !y.lookOnly),
@@ -305,54 +392,22 @@ func last(x, y bool) int {
 	return -1
 }
 
+// suggestion makes a suggestion of a column, which is the option's own or comes before it.
 func (a *asker) suggestion(n int, o option) Suggestion {
 	col := &a.g.Columns[n]
-	sg := Suggestion{Character: col.ID, Gain: math.Round(o.gain*1e4) / 1e4, Minutes: o.minutes, Where: col.WhereOf()}
-	switch {
-	case n != o.column:
-		sg.Why = fmt.Sprintf("Comes first: what you read of this counts in full only after it: %s.", strings.ToLower(a.g.Columns[o.column].Called()))
-	case len(o.names) > 0:
-		sg.Why = "Settles " + settled(o)
-	case o.demand < len(a.r.Demanded()):
-		sg.Why = "The ruling waits for this one."
-	case o.gain > 0:
-		sg.Why = "May rule out some of what is still standing."
-	default:
-		sg.Why = "Narrows down what it could be."
-	}
+	sg := Suggestion{Character: col.ID, Gain: math.Round(o.gain*1e4) / 1e4, Minutes: o.minutes, Where: col.WhereOf(), Why: a.why(n, o)}
 	if n != o.column {
 		sg.Minutes = col.MinutesOf()
 	}
 	return sg
 }
 
-// settled words what a column settles: how many of which harm, and their names where they are few.
-func settled(o option) string {
-	var parts []string
-	for _, h := range []guide.Harm{guide.Deadly, guide.Serious, guide.Unknown, guide.Upset, guide.NoHarm} {
-		if n := o.settles[h]; n > 0 {
-			parts = append(parts, fmt.Sprintf("%d %s", n, harmWord[h]))
-		}
-	}
-	says := strings.Join(parts, " and ")
-	if len(o.names) <= 3 {
-		slices.Sort(o.names)
-		says += " (" + strings.ToLower(strings.Join(o.names, ", ")) + ")"
-	}
-	return says + "."
-}
-
-var harmWord = map[guide.Harm]string{
-	guide.Deadly: "deadly", guide.Serious: "that put you in hospital", guide.Unknown: "of unknown harm",
-	guide.Upset: "that upset", guide.NoHarm: "not to touch",
-}
-
-func entropy(joint []float64, total float64) float64 {
+// entropy is that of chances that sum to 1, in natural units.
+func entropy(chances []float64) float64 {
 	h := 0.0
-	for _, p := range joint {
+	for _, p := range chances {
 		if p > 0 {
-			q := p / total
-			h -= q * math.Log(q)
+			h -= p * math.Log(p)
 		}
 	}
 	return h

@@ -105,7 +105,7 @@ func TestEverySuggestionSaysWhy(t *testing.T) {
 		if s.Why == "" || s.Minutes <= 0 || s.Where == "" {
 			t.Errorf("%+v", s)
 		}
-		if s.Character == "cheap" && s.Why != "Settles 1 deadly (bad one)." {
+		if s.Character == "cheap" && s.Why != "The answer tells good one from bad one (deadly)." {
 			t.Errorf("cheap: %s", s.Why)
 		}
 	}

@@ -86,12 +86,11 @@ func Pose(g *guide.Compiled, w Wish) (*Problem, error) {
 		}
 		p.seen[n] = true
 	}
-	for _, m := range ruling.Rule(s).Missing() {
-		if m.Taxon != s.Target {
-			p.harmful = append(p.harmful, m.Taxon)
+	ruling.Rule(s).Missing().Each(func(t int) {
+		if t != s.Target {
+			p.harmful = append(p.harmful, t)
 		}
-	}
-	slices.Sort(p.harmful)
+	})
 	p.options()
 	p.rows()
 	return p, nil

@@ -153,17 +153,17 @@ func TestThePlansSetReallySeparates(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		st := s.Standings()
+		harmful := ruling.Rule(s).Report().Harmful
 		for _, c := range plan.Covered {
 			n, _ := g.Taxon(c.Taxon)
 			lines := 0
-			for _, l := range ruling.Rule(s).Harmful {
+			for _, l := range harmful {
 				if l.Taxon == c.Taxon {
 					lines = l.Margin
 				}
 			}
 			// A reading that had to be within other states than the target's may cut less; all others must cut.
-			if lines != st[n].Margin || lines < c.Strength-len(leaning(g, plan)) {
+			if lines != s.Tally().Standing(n).Margin || lines < c.Strength-len(leaning(g, plan)) {
 				t.Logf("seed %d: %s has %d lines, the plan says %d", seed, c.Taxon, lines, c.Strength)
 				return false
 			}

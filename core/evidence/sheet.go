@@ -23,8 +23,9 @@ type Entry struct {
 	Lo, Hi float64
 	// Firm is true where it is sure and rests on nothing missing. Faded is true where it says nothing any more.
 	Firm, Faded bool
-	// Against is the set of taxa it conflicts with; Beyond those of them whose greatest measure it is more than twice.
-	Against, Beyond guide.Bits
+
+	// against is the set of taxa it conflicts with; beyond those of them whose greatest measure it is more than twice.
+	against, beyond guide.Bits
 }
 
 // Sheet is a record laid out on a guide: the latest reading of each character, with all it rests on worked out.
@@ -42,6 +43,8 @@ type Sheet struct {
 
 	entryAt []int32    // by column: 1 + index into Entries, 0 for none
 	lines   [][]*Entry // the entries of each line of evidence together
+	tally   *Tally
+	store   *store
 }
 
 // Open checks a record and lays it out. The error names what is wrong with the record.
@@ -57,6 +60,7 @@ func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
 		s.Date, s.HasDate = day, true
 	}
 	s.Scope = s.scope()
+	s.Entries = make([]Entry, 0, len(r.Readings))
 	latest := make([]*Reading, len(g.Columns))
 	for i := range r.Readings {
 		n, _ := g.Column(r.Readings[i].Character)
@@ -69,9 +73,7 @@ func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
 		}
 	}
 	for i := range s.Entries {
-		e := &s.Entries[i]
-		e.Firm = s.firm(e)
-		e.bear(len(g.Taxa))
+		s.Entries[i].Firm = s.firm(&s.Entries[i])
 	}
 	s.lines = s.byLine()
 	return s, nil
@@ -118,6 +120,9 @@ func (s *Sheet) Entry(column int) *Entry {
 	return nil
 }
 
+// Index is the place of an entry among the sheet's entries.
+func (s *Sheet) Index(e *Entry) int { return int(s.entryAt[e.Number]) - 1 }
+
 // Seen tells whether anything was read, rather than noted as unseen.
 func (e *Entry) Seen() bool { return e.Unseen == "" }
 
@@ -141,57 +146,43 @@ func (s *Sheet) firm(e *Entry) bool {
 	return true
 }
 
-// bear works out the taxa that the reading conflicts with. A reading that is unseen or faded conflicts with none.
-func (e *Entry) bear(taxa int) {
-	col := e.Column
-	e.Against = guide.NewBits(taxa)
-	if !e.Seen() || e.Faded {
-		return
+// Conflicts tells whether the reading conflicts with the taxon, and whether it is more than twice its greatest measure.
+// A reading that is unseen or faded conflicts with none.
+func (e *Entry) Conflicts(taxon int) (conflict, beyond bool) {
+	n := e.Column.Pattern[taxon]
+	if n == 0 || !e.Seen() || e.Faded {
+		return false, false
 	}
-	if col.Kind == guide.States {
-		copy(e.Against, col.Scored)
-		for k := range col.Has {
-			if e.Mask&(1<<k) != 0 {
-				e.Against.AndNot(col.Has[k])
-			}
-		}
-		return
+	p := &e.Column.Patterns[n]
+	if e.Column.Kind == guide.States {
+		return e.Mask&p.Mask == 0, false
 	}
-	outside := make([]bool, len(col.Patterns))
-	beyond := make([]bool, len(col.Patterns))
-	for p := 1; p < len(col.Patterns); p++ {
-		outside[p], beyond[p] = col.Patterns[p].Outside(col.Kind, e.Lo, e.Hi)
-	}
-	if col.Size {
-		e.Beyond = guide.NewBits(taxa)
-	}
-	col.Scored.Each(func(t int) {
-		p := col.Pattern[t]
-		if outside[p] {
-			e.Against.Set(t)
-			if col.Size && beyond[p] {
-				e.Beyond.Set(t)
-			}
-		}
-	})
+	return p.Outside(e.Column.Kind, e.Lo, e.Hi)
 }
 
-// InFull tells whether the reading's conflict with the taxon, if it has one, is more than a hint.
-func (e *Entry) InFull(taxon int) bool {
-	return e.Column.Trust.Full || e.Beyond != nil && e.Beyond.Has(taxon)
+// Fits tells whether the reading bears on the taxon and does not conflict with it.
+func (e *Entry) Fits(taxon int) bool {
+	conflict, _ := e.Conflicts(taxon)
+	return e.Speaks(taxon) && !conflict
 }
 
 // Weight is what the reading counts against the taxon: nothing without a conflict, else the whole, halved where the
 // reading is soft, halved again where it is a hint.
 func (e *Entry) Weight(taxon int) Quarters {
-	if !e.Against.Has(taxon) {
+	conflict, beyond := e.Conflicts(taxon)
+	if !conflict {
 		return 0
 	}
+	return e.worth(beyond)
+}
+
+// worth is what a conflict of the reading counts.
+func (e *Entry) worth(beyond bool) Quarters {
 	w := Whole
 	if !e.Firm {
 		w /= 2
 	}
-	if !e.InFull(taxon) {
+	if !e.Column.Trust.Full && !(e.Column.Size && beyond) {
 		w /= 2
 	}
 	return w
@@ -210,25 +201,6 @@ func (st Standing) Part() Quarters { return st.Against - Whole*Quarters(st.Margi
 
 // Fits tells whether the taxon may still be the one.
 func (st Standing) Fits() bool { return st.Against < Whole }
-
-// Standings gives every taxon's standing, by its number.
-func (s *Sheet) Standings() []Standing {
-	out := make([]Standing, len(s.Guide.Taxa))
-	worth := make([]Quarters, len(out))
-	for _, line := range s.lines {
-		clear(worth)
-		for _, e := range line {
-			e.Against.Each(func(t int) { worth[t] = max(worth[t], e.Weight(t)) })
-		}
-		for t, w := range worth {
-			out[t].Against += w
-			if w == Whole {
-				out[t].Margin++
-			}
-		}
-	}
-	return out
-}
 
 // byLine puts the entries of each line of evidence together, in the order of the guide's lines.
 func (s *Sheet) byLine() [][]*Entry {

@@ -68,3 +68,30 @@ func (b Bits) Each(f func(i int)) {
 		}
 	}
 }
+
+// Any tells whether the set has a member.
+func (b Bits) Any() bool {
+	for _, w := range b {
+		if w != 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// Meets tells whether b and o share a member.
+func (b Bits) Meets(o Bits) bool {
+	for i := range b {
+		if b[i]&o[i] != 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// Members lists the members, in order.
+func (b Bits) Members() []int {
+	var out []int
+	b.Each(func(i int) { out = append(out, i) })
+	return out
+}

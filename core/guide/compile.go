@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"iter"
 	"math"
+	"slices"
 	"strings"
 )
 
@@ -18,12 +19,21 @@ type Compiled struct {
 	// Useful, Touching and the kingdoms are sets of taxa: those with a use, those with contact, those of a kingdom.
 	Useful, Touching Bits
 	Kingdoms         map[string]Bits
-	// Harms holds the taxa of each class of harm.
+	// Harms holds the taxa of each class of harm; Grave those whose harm is grave.
 	Harms map[Harm]Bits
-	// SignNeeds and GateNeeds hold what each sign, and each gate by readings, needs to have been read.
+	Grave Bits
+	// Groups holds the taxa with a use of each group; Genera the number of taxa of each genus.
+	Groups map[string]Bits
+	Genera map[string]int
+	// SignNeeds and GateNeeds hold what each sign, and each gate by readings, needs to have been read; GateTaxa the taxa
+	// of each gate.
 	SignNeeds, GateNeeds [][]Lean
+	GateTaxa             []Bits
 
 	charOf, taxonOf, lineOf map[string]int
+	// continents holds the taxa known from each continent, anywhere those of which the guide does not say where.
+	continents map[string]Bits
+	anywhere   Bits
 }
 
 // Column is one compiled character.
@@ -46,6 +56,7 @@ type Column struct {
 	StateBase [][]Lean
 
 	stateOf map[string]int
+	order   *numberOrder // nil for characters of kind states
 }
 
 // Pattern is one way of scoring a character, shared by all taxa that score alike.
@@ -56,6 +67,8 @@ type Pattern struct {
 	// Span and Counts are for measures and counts.
 	Span   Span
 	Counts []int
+	// Score is what the guide says in its own words, with the source.
+	Score Score
 }
 
 // ShownState is a state by number, with its limits.
@@ -74,15 +87,17 @@ type Lean struct {
 // MaxStates is the greatest number of states a character may have.
 const MaxStates = 64
 
-// Compile checks a guide and turns it into its matrix. The error names the first problem; Validate lists all.
+// Compile checks a guide and turns it into its matrix. The error names the first problem; Validate lists all. The
+// matrix holds the scores; the taxa of the compiled guide have none of their own, and Book gives the guide back whole.
 func Compile(g *Guide) (*Compiled, error) {
 	if p := g.Validate(); len(p) > 0 {
 		return nil, fmt.Errorf("the guide does not make sense: %s", p[0])
 	}
 	n := len(g.Taxa)
 	c := &Compiled{
-		Guide: g, Useful: NewBits(n), Touching: NewBits(n), Kingdoms: map[string]Bits{}, Harms: map[Harm]Bits{},
-		charOf: map[string]int{}, taxonOf: map[string]int{}, lineOf: map[string]int{},
+		Useful: NewBits(n), Touching: NewBits(n), Kingdoms: map[string]Bits{}, Harms: map[Harm]Bits{},
+		Grave: NewBits(n), Groups: map[string]Bits{}, Genera: map[string]int{}, continents: map[string]Bits{}, anywhere: NewBits(n),
+		charOf: map[string]int{}, taxonOf: make(map[string]int, n), lineOf: map[string]int{},
 	}
 	for _, h := range []Harm{Deadly, Serious, Upset, NoHarm, Unknown} {
 		c.Harms[h] = NewBits(n)
@@ -104,9 +119,22 @@ func Compile(g *Guide) (*Compiled, error) {
 		if t.Contact != nil {
 			c.Touching.Set(i)
 		}
+		if t.Harm.Grave() {
+			c.Grave.Set(i)
+		}
+		if t.Group != "" && t.Useful() {
+			setIn(c.Groups, t.Group, i, n)
+		}
+		c.Genera[t.Genus()]++
+		if len(t.Regions) == 0 {
+			c.anywhere.Set(i)
+		}
+		for _, code := range t.Regions {
+			setIn(c.continents, Continent(code), i, n)
+		}
 	}
 	for i := range g.Characters {
-		c.addColumn(&g.Characters[i])
+		c.addColumn(&g.Characters[i], n)
 	}
 	for i := range c.Columns {
 		col := &c.Columns[i]
@@ -130,13 +158,89 @@ func Compile(g *Guide) (*Compiled, error) {
 	}
 	for i := range g.Gates {
 		c.GateNeeds = append(c.GateNeeds, c.lean(g.Gates[i].All))
+		c.GateTaxa = append(c.GateTaxa, gateTaxa(g, &g.Gates[i]))
 	}
-	c.patterns()
+	c.patterns(g)
+	own := *g
+	own.Taxa = slices.Clone(g.Taxa)
+	for i := range own.Taxa {
+		own.Taxa[i].Scores = nil
+	}
+	c.Guide = &own
+	for i := range c.Columns {
+		if col := &c.Columns[i]; col.Kind != States {
+			col.order = newNumberOrder(col, n)
+		}
+	}
 	return c, nil
 }
 
-func (c *Compiled) addColumn(ch *Character) {
-	n := len(c.Taxa)
+func setIn(sets map[string]Bits, key string, i, n int) {
+	if sets[key] == nil {
+		sets[key] = NewBits(n)
+	}
+	sets[key].Set(i)
+}
+
+func gateTaxa(g *Guide, gate *Gate) Bits {
+	out := NewBits(len(g.Taxa))
+	for i := range g.Taxa {
+		t := &g.Taxa[i]
+		if slices.Contains(gate.Families, t.Family) || slices.Contains(gate.Genera, t.Genus()) || slices.Contains(gate.Taxa, t.ID) {
+			out.Set(i)
+		}
+	}
+	return out
+}
+
+// Elsewhere adds to the set the taxa that are known from other continents than the region's alone; none where the
+// region is not known.
+func (c *Compiled) Elsewhere(region string, into Bits) {
+	if region == "" {
+		return
+	}
+	here := c.continents[Continent(region)]
+	for w := range into {
+		known := c.anywhere[w]
+		if here != nil {
+			known |= here[w]
+		}
+		into[w] |= ^known
+	}
+}
+
+// Card gives what the guide says a taxon shows, by character, as it stood in the guide's files.
+func (c *Compiled) Card(taxon int) ScoreCard {
+	out := ScoreCard{}
+	for i := range c.Columns {
+		if col := &c.Columns[i]; col.Scored.Has(taxon) {
+			out[col.ID] = col.Patterns[col.Pattern[taxon]].Score
+		}
+	}
+	return out
+}
+
+// Described is a taxon with its scores.
+func (c *Compiled) Described(taxon int) *Taxon {
+	t := c.Taxa[taxon]
+	t.Scores = c.Card(taxon)
+	return &t
+}
+
+// Book gives the whole guide back, as it was compiled.
+func (c *Compiled) Book() *Guide {
+	out := *c.Guide
+	out.Taxa = slices.Clone(c.Taxa)
+	for i := range out.Taxa {
+		out.Taxa[i].Scores = c.Card(i)
+	}
+	return &out
+}
+
+// Without is the whole guide with a taxon left out, and with it everything that names it.
+func (c *Compiled) Without(id string) *Guide { return c.Book().Without(id) }
+
+func (c *Compiled) addColumn(ch *Character, n int) {
 	line := ch.LineOf()
 	if _, ok := c.lineOf[line]; !ok {
 		c.lineOf[line] = len(c.Lines)
@@ -172,26 +276,30 @@ func (c *Compiled) lean(r Rests) []Lean {
 }
 
 // patterns gives every taxon the number of its score among the distinct scores of each character.
-func (c *Compiled) patterns() {
+func (c *Compiled) patterns(g *Guide) {
 	seen := make([]map[string]uint32, len(c.Columns))
 	var key strings.Builder
-	for t := range c.Taxa {
-		for id, sc := range c.Taxa[t].Scores {
+	for t := range g.Taxa {
+		for id, sc := range g.Taxa[t].Scores {
 			n := c.charOf[id]
 			col := &c.Columns[n]
 			if seen[n] == nil {
 				seen[n] = map[string]uint32{}
 			}
-			p := Pattern{Counts: sc.Counts}
+			p := Pattern{Counts: sc.Counts, Score: sc}
 			key.Reset()
 			if sc.Numeric() {
 				p.Span = sc.Span()
-				fmt.Fprint(&key, p.Span, p.Counts)
+				key.WriteString(sc.key())
 			}
 			for _, sh := range sc.States {
 				s := ShownState{col.stateOf[sh.State], sh.Rare, sh.When}
 				p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
-				fmt.Fprintf(&key, "%d,%t,%s;", s.State, s.Rare, s.When)
+				key.WriteByte(byte(s.State))
+				if s.Rare {
+					key.WriteByte('r')
+				}
+				key.WriteString(s.When + "|" + sh.Src + ";")
 			}
 			num, ok := seen[n][key.String()]
 			if !ok {

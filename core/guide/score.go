@@ -74,6 +74,12 @@ func (s Score) Span() Span {
 	return s.Range.Span()
 }
 
+// key tells apart what two numeric scores say, their sources included.
+func (s Score) key() string {
+	b, _ := s.MarshalJSON() // numbers and texts can be written
+	return string(b) + s.Src
+}
+
 // UnmarshalJSON accepts the short forms of the guide's files: a state id or an object in a list for states, an
 // object for a range, a number or a list of numbers for a count.
 func (s *Score) UnmarshalJSON(b []byte) error {

@@ -60,7 +60,7 @@ func TestDataSetRowsAreRuledRight(t *testing.T) {
 			want = guide.Leave
 		}
 		if a.Verdict != want {
-			t.Errorf("row %s (%s): got %s, %s", all[i][0], all[i][1], a.Verdict, a.Why().Text)
+			t.Errorf("row %s (%s): got %s, %s", all[i][0], all[i][1], a.Verdict, a.Ruled().Why().Text)
 		}
 	}
 }

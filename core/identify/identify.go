@@ -8,11 +8,16 @@ import (
 	"zestythicket/core/ruling"
 )
 
-// Answer is a ruling with what to look at next.
+// Answer is a ruling written out, with what to look at next.
 type Answer struct {
-	*ruling.Ruling
+	*ruling.Report
 	Next []checks.Suggestion `json:"next"`
+
+	ruled *ruling.Ruling
 }
+
+// Ruled is the ruling that the answer was written from.
+func (a *Answer) Ruled() *ruling.Ruling { return a.ruled }
 
 // Record rules on a record. The error names what is wrong with the record.
 func Record(g *guide.Compiled, rec *evidence.Record) (*Answer, error) {
@@ -21,9 +26,9 @@ func Record(g *guide.Compiled, rec *evidence.Record) (*Answer, error) {
 		return nil, err
 	}
 	r := ruling.Rule(sheet)
-	a := &Answer{Ruling: r, Next: checks.Next(r)}
+	a := &Answer{Report: r.Report(), Next: checks.Next(r), ruled: r}
 	if a.finishAtHome() {
-		r.Cautions = append(r.Cautions, ruling.Caution{
+		a.Cautions = append(a.Cautions, ruling.Caution{
 			Code: "finish-at-home", Text: "What is left to read needs a table and time. Bag it apart from everything else and finish at home.",
 		})
 	}

@@ -33,8 +33,8 @@ func TestWorkedRecords(t *testing.T) {
 			if a.Margin != nil {
 				margin = fmt.Sprint(*a.Margin)
 			}
-			if string(a.Verdict) != w[3] || string(a.Why().Code) != w[4] || margin != w[5] {
-				t.Errorf("got %s, %s, margin %s; the page says %s, %s, margin %s", a.Verdict, a.Why().Code, margin, w[3], w[4], w[5])
+			if string(a.Verdict) != w[3] || string(a.Ruled().Why().Code) != w[4] || margin != w[5] {
+				t.Errorf("got %s, %s, margin %s; the page says %s, %s, margin %s", a.Verdict, a.Ruled().Why().Code, margin, w[3], w[4], w[5])
 			}
 		})
 	}

@@ -66,7 +66,7 @@ func TestEveryTaxonReadAsAsked(t *testing.T) {
 			}
 		}
 		if a.Verdict != want {
-			t.Errorf("%s: got %s (%s) after %d readings, want %s", tx.ID, a.Verdict, a.Why().Text, len(rec.Readings), want)
+			t.Errorf("%s: got %s (%s) after %d readings, want %s", tx.ID, a.Verdict, a.Ruled().Why().Text, len(rec.Readings), want)
 		}
 	}
 }
@@ -87,7 +87,7 @@ func ask(t *testing.T, g *guide.Compiled, rec *evidence.Record, taxon int) *iden
 		}
 		n, _ := g.Column(a.Next[0].Character)
 		r := shows(g, taxon, n)
-		r.Confirmed = a.AgainColumn() >= 0
+		r.Confirmed = a.Ruled().AgainColumn() >= 0
 		rec.Readings = append(rec.Readings, r)
 	}
 	t.Fatalf("%s: asked for more than there is", rec.ID)

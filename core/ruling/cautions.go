@@ -18,7 +18,7 @@ type Caution struct {
 const thinGenus = 3
 
 // cautions gathers what the taxa that still fit call for: contact and handling first, then what holds for the working name.
-func (r *Ruling) cautions() []Caution {
+func (r *Ruling) cautions(fits []int) []Caution {
 	g := r.sheet.Guide
 	var out []Caution
 	add := func(code, taxon string, text guide.Prose) {
@@ -26,7 +26,6 @@ func (r *Ruling) cautions() []Caution {
 			out = append(out, Caution{code, taxon, string(text)})
 		}
 	}
-	fits := r.fitting()
 	dirty := false
 	for _, t := range fits {
 		tx := &g.Taxa[t]
@@ -49,15 +48,6 @@ func (r *Ruling) cautions() []Caution {
 		add("one-group", "", guide.Prose(fmt.Sprintf("All that still fits is %s; for many purposes that is enough to know.", one)))
 	}
 	add("incomplete", "", guide.Prose(r.incomplete()))
-	return out
-}
-
-// fitting lists the taxa that fit, in their ranked order.
-func (r *Ruling) fitting() []int {
-	out := make([]int, len(r.Fitting))
-	for i, f := range r.Fitting {
-		out[i], _ = r.sheet.Guide.Taxon(f.Taxon)
-	}
 	return out
 }
 
@@ -104,12 +94,7 @@ func (r *Ruling) incomplete() string {
 	if w == nil {
 		return says
 	}
-	n := 0
-	for i := range r.sheet.Guide.Taxa {
-		if r.sheet.Guide.Taxa[i].Genus() == w.Genus() {
-			n++
-		}
-	}
+	n := r.sheet.Guide.Genera[w.Genus()]
 	if n < thinGenus {
 		return fmt.Sprintf("%s Of the genus %s it holds only %d: other species of it were never asked about.", says, w.Genus(), n)
 	}

@@ -2,6 +2,7 @@ package ruling
 
 import (
 	"cmp"
+	"math/bits"
 	"slices"
 
 	"zestythicket/core/evidence"
@@ -13,73 +14,69 @@ import (
 const linesToFit = 2
 
 // decide takes the rules in their order; the first that holds decides.
-func (r *Ruling) decide() (guide.Verdict, []Reason) {
-	for _, rule := range []func() (guide.Verdict, []Reason){
-		r.leaveAtOnce, r.nothingToTake, r.nothingMatches, r.signPossible, r.notOut, r.notSeenEnough, r.showSomeone,
+func (r *Ruling) decide() (guide.Verdict, finding) {
+	for _, rule := range [...]func(*Ruling) (guide.Verdict, finding){
+		(*Ruling).leaveAtOnce, (*Ruling).nothingToTake, (*Ruling).nothingMatches, (*Ruling).signPossible,
+		(*Ruling).notOut, (*Ruling).notSeenEnough, (*Ruling).showSomeone,
 	} {
-		if verdict, why := rule(); len(why) > 0 {
+		if verdict, why := rule(r); why.holds() {
 			return verdict, why
 		}
 	}
-	return guide.RuledClear, []Reason{}
+	return guide.RuledClear, finding{}
 }
 
+func found(why ...Reason) finding { return finding{reasons: why} }
+
 // leaveAtOnce: a sign to leave holds, or the working name is itself harmful.
-func (r *Ruling) leaveAtOnce() (guide.Verdict, []Reason) {
+func (r *Ruling) leaveAtOnce() (guide.Verdict, finding) {
 	why := r.signs(guide.Leave)
 	if w := r.workingTaxon(); w != nil && r.sheet.Record.Purpose != evidence.Touch {
 		if w.Harm == guide.Deadly || (w.Harm == guide.Serious || w.Harm == guide.Unknown) && !w.Useful() {
 			why = append(why, r.reason(TargetHarmful, r.working, -1))
 		}
 	}
-	return guide.Leave, why
+	return guide.Leave, found(why...)
 }
 
 // nothingToTake: what fits is harmful, or is nothing one would take.
-func (r *Ruling) nothingToTake() (guide.Verdict, []Reason) {
-	may := r.fits.Copy()
-	may.And(r.takeable)
-	if may.Count() == 0 {
-		var why []Reason
-		for _, h := range r.harmful {
-			if r.fits.Has(h.taxon) {
-				why = append(why, r.reason(OnlyHarmfulFits, h.taxon, -1))
-			}
+func (r *Ruling) nothingToTake() (guide.Verdict, finding) {
+	if !r.fits.Meets(r.takeable) {
+		if r.fits.Meets(r.harmful) {
+			both := r.sheet.Set()
+			copy(both, r.fits)
+			both.And(r.harmful)
+			return guide.Leave, finding{code: OnlyHarmfulFits, about: both}
 		}
-		if len(why) > 0 {
-			return guide.Leave, why
-		}
-		if r.fits.Count() > 0 {
-			return guide.Leave, []Reason{r.reason(NothingToTake, r.ranked(r.fits)[0], -1)}
+		if r.fits.Any() {
+			return guide.Leave, found(r.reason(NothingToTake, r.likeliest(r.fits), -1))
 		}
 	}
 	if r.working >= 0 && !r.takeable.Has(r.working) {
-		return guide.Leave, []Reason{r.reason(NothingToTake, r.working, -1)}
+		return guide.Leave, found(r.reason(NothingToTake, r.working, -1))
 	}
-	return "", nil
+	return "", finding{}
 }
 
 // nothingMatches: the working name does not fit, or there is none. A single reading that is in the way is asked for again first.
-func (r *Ruling) nothingMatches() (guide.Verdict, []Reason) {
+func (r *Ruling) nothingMatches() (guide.Verdict, finding) {
 	if r.working >= 0 && r.fits.Has(r.working) {
-		return "", nil
+		return "", finding{}
 	}
 	nearest := r.working
 	if nearest < 0 {
-		if order := r.ranked(r.takeable); len(order) > 0 {
-			nearest = order[0]
-		}
+		nearest = r.likeliest(r.takeable)
 	}
-	if nearest >= 0 && r.standings[nearest].Against < 2*evidence.Whole {
+	if nearest >= 0 && r.tally.Standing(nearest).Against < 2*evidence.Whole {
 		if e := r.inTheWay(nearest); e != nil {
 			r.again = e.Number
-			return guide.KeepLooking, []Reason{r.reason(LookAgain, -1, e.Number)}
+			return guide.KeepLooking, found(r.reason(LookAgain, -1, e.Number))
 		}
 	}
 	if r.working < 0 {
-		return guide.NoMatch, []Reason{r.reason(NothingFits, -1, -1)}
+		return guide.NoMatch, found(r.reason(NothingFits, -1, -1))
 	}
-	return guide.NoMatch, []Reason{r.reason(TargetConflicts, r.working, -1)}
+	return guide.NoMatch, found(r.reason(TargetConflicts, r.working, -1))
 }
 
 // inTheWay is the unconfirmed reading that speaks most against the taxon: the heaviest, then the one most often
@@ -100,7 +97,7 @@ func (r *Ruling) inTheWay(taxon int) *evidence.Entry {
 }
 
 // signPossible: a sign would hold if its soft readings were firm.
-func (r *Ruling) signPossible() (guide.Verdict, []Reason) {
+func (r *Ruling) signPossible() (guide.Verdict, finding) {
 	var why []Reason
 	for i := range r.sheet.Guide.Signs {
 		if !r.signShows(i, (*evidence.Entry).Within) || r.signShows(i, holds) {
@@ -113,49 +110,103 @@ func (r *Ruling) signPossible() (guide.Verdict, []Reason) {
 			}
 		}
 	}
-	return guide.KeepLooking, why
+	return guide.KeepLooking, found(why...)
 }
 
 // notOut: a harmful taxon is not ruled out, and may or may not be with what can still be read.
-func (r *Ruling) notOut() (guide.Verdict, []Reason) {
-	if len(r.harmful) == 0 {
-		return guide.KeepLooking, []Reason{r.reason(GuideTooThin, r.working, -1)}
+func (r *Ruling) notOut() (guide.Verdict, finding) {
+	if !r.harmful.Any() {
+		return guide.KeepLooking, found(r.reason(GuideTooThin, r.working, -1))
 	}
-	var open, hopeless []Reason
-	for i, h := range r.harmful {
-		if h.out() {
-			continue
-		}
-		x := r.reason(NotOut, h.taxon, -1)
-		x.harmful = i
-		open = append(open, x)
-		if r.reachable(h.taxon) < LinesNeeded(r.sheet.Guide.Taxa[h.taxon].Harm, r.sheet.Record.Purpose) {
-			hopeless = append(hopeless, r.reason(CannotBeSeparated, h.taxon, -1))
-		}
+	if !r.missing.Any() {
+		return "", finding{}
 	}
-	if len(hopeless) > 0 {
-		return guide.Leave, hopeless
+	if never := r.hopeless(); never.Any() {
+		return guide.Leave, finding{code: CannotBeSeparated, about: never}
 	}
-	return guide.KeepLooking, open
+	return guide.KeepLooking, finding{code: NotOut, about: r.missing}
 }
 
-// reachable is the margin against a harmful taxon if every character that can still be read, or made firm, were read
-// as whichever state of the working name conflicts with it.
-func (r *Ruling) reachable(taxon int) int {
-	s := r.sheet
-	lines := guide.NewBits(len(s.Guide.Lines))
-	for n := range s.Guide.Columns {
-		col := &s.Guide.Columns[n]
-		if lines.Has(col.Line) {
-			continue
-		}
-		e := s.Entry(n)
-		can := s.CanHave(n, r.working) || e != nil && s.CanFirmUp(e, r.working)
-		if e != nil && e.Weight(taxon) == evidence.Whole || can && r.couldDiffer(n, taxon) {
-			lines.Set(col.Line)
+// hopeless is the set of harmful taxa whose margin could not reach what is needed even if every character that can
+// still be read, or made firm, were read as whichever state of the working name conflicts with them.
+func (r *Ruling) hopeless() guide.Bits {
+	s, g := r.sheet, r.sheet.Guide
+	could := make([]guide.Bits, len(g.Lines)) // by line: the taxa that could still be cut on it
+	for n := range g.Columns {
+		if r.canCut(n) {
+			line := g.Columns[n].Line
+			if could[line] == nil {
+				could[line] = s.Set()
+			}
+			r.addDiffering(n, could[line])
 		}
 	}
-	return lines.Count()
+	reach := s.Counter(len(g.Lines))
+	for line, set := range could {
+		for w := range r.missing {
+			if r.missing[w] == 0 {
+				continue
+			}
+			hit, _, _ := s.OnLine(line, w)
+			if set != nil {
+				hit |= set[w]
+			}
+			reach.AddWord(w, hit)
+		}
+	}
+	never := s.Set()
+	for harm, set := range g.Harms {
+		lines := LinesNeeded(harm, s.Record.Purpose)
+		for w := range set {
+			if hit := set[w] & r.missing[w]; hit != 0 {
+				never[w] |= hit &^ reach.AtLeast(w, lines)
+			}
+		}
+	}
+	return never
+}
+
+// canCut tells whether a column can still be read, or made firm.
+func (r *Ruling) canCut(n int) bool {
+	e := r.sheet.Entry(n)
+	return r.sheet.CanHave(n, r.working) || e != nil && r.sheet.CanFirmUp(e, r.working)
+}
+
+// addDiffering adds the taxa for which couldDiffer holds.
+func (r *Ruling) addDiffering(n int, into guide.Bits) {
+	col := &r.sheet.Guide.Columns[n]
+	if !col.Scored.Has(r.working) {
+		return
+	}
+	if col.Kind != guide.States {
+		r.missing.Each(func(t int) {
+			if r.couldDiffer(n, t) {
+				into.Set(t)
+			}
+		})
+		return
+	}
+	for m := r.firmable(n); m != 0; m &= m - 1 {
+		has := col.Has[bits.TrailingZeros64(m)]
+		for w := range into {
+			into[w] |= col.Scored[w] &^ has[w]
+		}
+	}
+}
+
+// firmable gives the states of the working name on the column that would count in full, as bits.
+func (r *Ruling) firmable(n int) uint64 {
+	col := &r.sheet.Guide.Columns[n]
+	if !col.Trust.Full {
+		return 0
+	}
+	mask := col.Patterns[col.Pattern[r.working]].Mask
+	for m := mask; m != 0; m &= m - 1 {
+		if k := bits.TrailingZeros64(m); !r.sheet.CanBeFirm(n, 1<<k, r.working) {
+			mask &^= 1 << k
+		}
+	}
+	return mask
 }
 
 // couldDiffer tells whether the working name shows anything on the column that would conflict with the taxon in full, firmly.
@@ -173,48 +224,40 @@ func (r *Ruling) couldDiffer(n, taxon int) bool {
 		}
 		return outside && s.CanBeFirm(n, 0, r.working)
 	}
-	if !col.Trust.Full {
-		return false
-	}
-	for _, sh := range own.Shown {
-		if other.Mask&(1<<sh.State) == 0 && s.CanBeFirm(n, 1<<sh.State, r.working) {
-			return true
-		}
-	}
-	return false
+	return r.firmable(n)&^other.Mask != 0
 }
 
 // notSeenEnough: a must-see of the working name is missing, or too little of what was seen fits it.
-func (r *Ruling) notSeenEnough() (guide.Verdict, []Reason) {
+func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	s, w := r.sheet, r.workingTaxon()
 	var why []Reason
 	verdict := guide.KeepLooking
 	for _, id := range w.MustSee {
 		n, _ := s.Guide.Column(id)
 		e := s.Entry(n)
-		if e != nil && e.Firm && e.Speaks(r.working) && !e.Against.Has(r.working) {
+		if e != nil && e.Firm && e.Fits(r.working) {
 			continue
 		}
 		why = append(why, r.reason(MustSee, r.working, n))
 		can := s.CanHave(n, r.working) && r.someFirm(n)
-		if !can && (e == nil || !s.CanFirmUp(e, r.working) || e.Against.Has(r.working)) {
+		if !can && (e == nil || !s.CanFirmUp(e, r.working) || e.Weight(r.working) > 0) {
 			verdict = guide.Leave
 			continue
 		}
 		r.demandFirm(n)
 	}
 	if len(why) > 0 {
-		return verdict, why
+		return verdict, found(why...)
 	}
 	lines := guide.NewBits(len(s.Guide.Lines))
 	for i := range s.Entries {
 		e := &s.Entries[i]
-		if e.Firm && e.Column.Trust.Full && e.Speaks(r.working) && !e.Against.Has(r.working) {
+		if e.Firm && e.Column.Trust.Full && e.Fits(r.working) {
 			lines.Set(e.Column.Line)
 		}
 	}
 	if lines.Count() >= linesToFit {
-		return "", nil
+		return "", finding{}
 	}
 	for n := range s.Guide.Columns {
 		col := &s.Guide.Columns[n]
@@ -222,7 +265,7 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, []Reason) {
 			r.demanded = append(r.demanded, n)
 		}
 	}
-	return guide.KeepLooking, []Reason{r.reason(TooLittleSeen, r.working, -1)}
+	return guide.KeepLooking, found(r.reason(TooLittleSeen, r.working, -1))
 }
 
 // someFirm tells whether any state that the working name shows on the column could be read firmly.
@@ -257,12 +300,12 @@ func (r *Ruling) demandFirm(n int) {
 }
 
 // showSomeone: a gate the observer was not taught for, a sign, or a working name that only the practised may take.
-func (r *Ruling) showSomeone() (guide.Verdict, []Reason) {
+func (r *Ruling) showSomeone() (guide.Verdict, finding) {
 	var why []Reason
 	w := r.workingTaxon()
 	for i := range r.sheet.Guide.Gates {
 		gate := &r.sheet.Guide.Gates[i]
-		if !slices.Contains(r.sheet.Record.Observer.Taught, gate.ID) && (gateTakes(gate, w) || r.gateReads(i)) {
+		if !slices.Contains(r.sheet.Record.Observer.Taught, gate.ID) && (r.sheet.Guide.GateTaxa[i].Has(r.working) || r.gateReads(i)) {
 			x := r.reason(Gate, r.working, -1)
 			x.Gate = gate.ID
 			why = append(why, x)
@@ -272,11 +315,7 @@ func (r *Ruling) showSomeone() (guide.Verdict, []Reason) {
 	if (w.Harm == guide.Serious || w.Harm == guide.Unknown) && r.sheet.Record.Purpose != evidence.Touch {
 		why = append(why, r.reason(TargetSerious, r.working, -1))
 	}
-	return guide.ShowSomeone, why
-}
-
-func gateTakes(g *guide.Gate, t *guide.Taxon) bool {
-	return slices.Contains(g.Families, t.Family) || slices.Contains(g.Genera, t.Genus()) || slices.Contains(g.Taxa, t.ID)
+	return guide.ShowSomeone, found(why...)
 }
 
 func (r *Ruling) gateReads(gate int) bool {
@@ -289,9 +328,7 @@ func (r *Ruling) gates() []string {
 	out := []string{}
 	for i := range r.sheet.Guide.Gates {
 		gate := &r.sheet.Guide.Gates[i]
-		called := r.gateReads(i)
-		r.fits.Each(func(t int) { called = called || gateTakes(gate, &r.sheet.Guide.Taxa[t]) })
-		if called {
+		if r.gateReads(i) || r.fits.Meets(r.sheet.Guide.GateTaxa[i]) {
 			out = append(out, gate.ID)
 		}
 	}

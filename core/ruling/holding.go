@@ -25,9 +25,8 @@ func (r *Ruling) Holding(id string) []Holding {
 	}
 	at := map[int]int{}
 	for n := range s.Guide.Columns {
-		col, e := &s.Guide.Columns[n], s.Entry(n)
-		can := s.CanHave(n, r.working) || e != nil && s.CanFirmUp(e, r.working)
-		if cut[col.Line] || !can || !r.couldDiffer(n, taxon) {
+		col := &s.Guide.Columns[n]
+		if cut[col.Line] || !r.canCut(n) || !r.couldDiffer(n, taxon) {
 			continue
 		}
 		i, ok := at[col.Line]

@@ -46,7 +46,7 @@ func TestAgainstAgreesWithPlainCounting(t *testing.T) {
 		g, rec, _ := random(seed)
 		for _, h := range rule(t, g, rec).Harmful {
 			n, _ := g.Taxon(h.Taxon)
-			against, margin := countPlainly(g, &g.Taxa[n], rec)
+			against, margin := countPlainly(g, g.Described(n), rec)
 			if against != h.Against || margin != h.Margin {
 				t.Logf("seed %d: %s got %v and %d, want %v and %d", seed, h.Taxon, h.Against, h.Margin, against, margin)
 				return false
@@ -265,13 +265,17 @@ func BenchmarkConflicts(b *testing.B) {
 			if err != nil {
 				b.Fatal(err)
 			}
-			sheet.Standings()
+			sheet.Tally()
 		}
 	})
 	b.Run("walk over scores", func(b *testing.B) {
+		var taxa []*guide.Taxon
+		for t := range g.Taxa {
+			taxa = append(taxa, g.Described(t))
+		}
 		for b.Loop() {
 			for t := range g.Taxa {
-				countPlainly(g, &g.Taxa[t], rec)
+				countPlainly(g, taxa[t], rec)
 			}
 		}
 	})
@@ -295,10 +299,10 @@ func TestACutNeverLowersAMargin(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		x, y := before.Standings(), after.Standings()
-		for taxon := range x {
-			if y[taxon].Margin < x[taxon].Margin || y[taxon].Against < x[taxon].Against {
-				t.Logf("seed %d: %s falls from %+v to %+v", seed, g.Taxa[taxon].ID, x[taxon], y[taxon])
+		for taxon := range g.Taxa {
+			x, y := before.Tally().Standing(taxon), after.Tally().Standing(taxon)
+			if y.Margin < x.Margin || y.Against < x.Against {
+				t.Logf("seed %d: %s falls from %+v to %+v", seed, g.Taxa[taxon].ID, x, y)
 				return false
 			}
 		}
@@ -318,7 +322,7 @@ func TestATaxonFitsItself(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if st := s.Standings()[n]; st.Against != 0 || !st.Fits() {
+			if st := s.Tally().Standing(n); st.Against != 0 || !st.Fits() {
 				return false
 			}
 		}

@@ -75,87 +75,120 @@ func read(e *evidence.Entry, p *guide.Pattern) uint64 {
 	return mask
 }
 
-// posteriors ranks every taxon by a naive Bayes posterior, as natural logarithms; readings on one line of evidence
-// contribute the mean of their logarithms, once.
-func posteriors(s *evidence.Sheet) []float64 {
-	g := s.Guide
-	post := make([]float64, len(g.Taxa))
-	for i := range g.Taxa {
-		t := &g.Taxa[i]
-		if s.HasDate && !t.Season.Any(s.Date) {
-			post[i] += math.Log(outOfSeason)
-		}
-		if s.Record.Region != "" && len(t.Regions) > 0 && !slices.Contains(t.Regions, s.Record.Region) {
-			post[i] += math.Log(outOfRegion)
-		}
-	}
-	sum := make([]float64, len(g.Taxa))
-	s.EachLine(func(line []*evidence.Entry) {
-		n := 0
-		clear(sum)
-		for _, e := range line {
-			if !e.Seen() {
-				continue
-			}
-			n++
-			byPattern := likelihoods(e, s.Record.Stage)
-			for t, p := range e.Column.Pattern {
-				sum[t] += byPattern[p]
-			}
-		}
-		if n > 0 {
-			for t := range sum {
-				post[t] += sum[t] / float64(n)
-			}
-		}
-	})
-	for t := range post {
-		post[t] = math.Round(post[t]/rankRounding) * rankRounding
-	}
-	return post
+// posteriors ranks taxa by a naive Bayes posterior, as natural logarithms; readings on one line of evidence contribute
+// the mean of their logarithms, once. What each pattern of a column makes of a reading is worked out when first asked for.
+type posteriors struct {
+	s     *evidence.Sheet
+	made  [][]uint64 // by entry, by pattern: the bits of a number below 0; 0 for not yet
+	lines [][]*evidence.Entry
 }
 
-// likelihoods gives the logarithm of the chance of the reading for each of the column's patterns; for pattern 0, and
-// for all of them where the reading has faded, that of silence.
-func likelihoods(e *evidence.Entry, stage string) []float64 {
-	col := e.Column
-	m := classes(col)
-	out := make([]float64, len(col.Patterns))
-	n := 1
-	if col.Kind == guide.States {
-		n = bits.OnesCount64(e.Mask)
-	}
-	silence := math.Log(float64(n) / float64(m))
-	eps := misread(e)
-	w := make([]float64, m)
-	for i := range col.Patterns {
-		out[i] = silence
-		if i == 0 || e.Faded {
-			continue
+func newPosteriors(s *evidence.Sheet) posteriors {
+	p := posteriors{s: s, made: make([][]uint64, len(s.Entries))}
+	s.EachLine(func(line []*evidence.Entry) {
+		if slices.ContainsFunc(line, (*evidence.Entry).Seen) {
+			p.lines = append(p.lines, line)
 		}
-		p := &col.Patterns[i]
-		total := Shares(col, p, stage, w)
-		mask := read(e, p)
-		chance := 0.0
-		for k := range w {
-			if mask&(1<<k) != 0 {
-				chance += (1-eps)*w[k]/total + eps/float64(m)
+	})
+	return p
+}
+
+// of is the posterior of a taxon, up to what is the same for all.
+func (p *posteriors) of(taxon int) float64 {
+	s, t := p.s, &p.s.Guide.Taxa[taxon]
+	post := 0.0
+	if s.HasDate && !t.Season.Any(s.Date) {
+		post += logOutOfSeason
+	}
+	if s.Record.Region != "" && len(t.Regions) > 0 && !slices.Contains(t.Regions, s.Record.Region) {
+		post += logOutOfRegion
+	}
+	for _, line := range p.lines {
+		sum, n := 0.0, 0
+		for _, e := range line {
+			if e.Seen() {
+				sum += p.likelihood(e, e.Column.Pattern[taxon])
+				n++
 			}
 		}
-		out[i] = math.Log(chance)
+		post += sum / float64(n)
 	}
-	return out
+	return math.Round(post/rankRounding) * rankRounding
+}
+
+var logOutOfSeason, logOutOfRegion = math.Log(outOfSeason), math.Log(outOfRegion)
+
+// likelihood is the logarithm of the chance of the reading for one of the column's patterns; for pattern 0, and for
+// all of them where the reading has faded, that of silence.
+func (p *posteriors) likelihood(e *evidence.Entry, pattern uint32) float64 {
+	i := p.s.Index(e)
+	if p.made[i] == nil {
+		p.made[i] = p.s.Words(len(e.Column.Patterns))
+	}
+	made := &p.made[i][pattern]
+	if *made == 0 {
+		*made = math.Float64bits(logChance(e, &e.Column.Patterns[pattern], pattern == 0 || e.Faded, p.s.Record.Stage))
+	}
+	return math.Float64frombits(*made)
+}
+
+// logChance is below 0 always: no reading is certain.
+func logChance(e *evidence.Entry, p *guide.Pattern, silent bool, stage string) float64 {
+	m := classes(e.Column)
+	if silent {
+		n := 1
+		if e.Column.Kind == guide.States {
+			n = bits.OnesCount64(e.Mask)
+		}
+		return min(math.Log(float64(n)/float64(m)), -math.SmallestNonzeroFloat64)
+	}
+	var room [guide.MaxStates]float64
+	w := room[:m]
+	total := Shares(e.Column, p, stage, w)
+	eps, mask, chance := misread(e), read(e, p), 0.0
+	for k := range w {
+		if mask&(1<<k) != 0 {
+			chance += (1-eps)*w[k]/total + eps/float64(m)
+		}
+	}
+	return min(math.Log(chance), -math.SmallestNonzeroFloat64)
+}
+
+// likeliest is the taxon of the set with the highest posterior, the first by id of several; -1 where the set is empty.
+func (r *Ruling) likeliest(set guide.Bits) int {
+	best, most := -1, 0.0
+	set.Each(func(t int) {
+		p := r.post.of(t)
+		if best < 0 || p > most || p == most && r.sheet.Guide.Taxa[t].ID < r.sheet.Guide.Taxa[best].ID {
+			best, most = t, p
+		}
+	})
+	return best
 }
 
 // ranked orders taxa by posterior, the likeliest first; ties by id.
 func (r *Ruling) ranked(taxa guide.Bits) []int {
-	var order []int
-	taxa.Each(func(t int) { order = append(order, t) })
+	order := taxa.Members()
+	post := make(map[int]float64, len(order))
+	for _, t := range order {
+		post[t] = r.post.of(t)
+	}
 	slices.SortFunc(order, func(a, b int) int {
-		if c := cmp.Compare(r.post[b], r.post[a]); c != 0 {
-			return c
-		}
-		return cmp.Compare(r.sheet.Guide.Taxa[a].ID, r.sheet.Guide.Taxa[b].ID)
+		return cmp.Or(cmp.Compare(post[b], post[a]), cmp.Compare(r.sheet.Guide.Taxa[a].ID, r.sheet.Guide.Taxa[b].ID))
 	})
 	return order
+}
+
+// Posterior is the logarithm of how likely a taxon is, up to what is the same for all.
+func (r *Ruling) Posterior(taxon int) float64 { return r.post.of(taxon) }
+
+// Likely is the set of taxa that fit and could be taken, or where there are none all that fit.
+func (r *Ruling) Likely() guide.Bits {
+	may := r.sheet.Set()
+	copy(may, r.fits)
+	may.And(r.takeable)
+	if !may.Any() {
+		copy(may, r.fits)
+	}
+	return may
 }

@@ -43,8 +43,8 @@ func TestPosterior(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		_, post := ruling.Rule(s).Likely()
-		if got, want := post[0]-post[1], math.Log(c.p)-math.Log(c.q); math.Abs(got-want) > 1e-8 {
+		r := ruling.Rule(s)
+		if got, want := r.Posterior(0)-r.Posterior(1), math.Log(c.p)-math.Log(c.q); math.Abs(got-want) > 1e-8 {
 			t.Errorf("%s: got %v, want %v", name, got, want)
 		}
 	}
@@ -115,8 +115,8 @@ func TestMarginOfTheRecord(t *testing.T) {
 		if got != want {
 			t.Errorf("%s: margin %s, want %s", kingdom, got, want)
 		}
-		if kingdom == "fungi" && a.Why().Code != ruling.GuideTooThin {
-			t.Errorf("with nothing harmful in scope: %s", a.Why().Code)
+		if kingdom == "fungi" && a.Ruled().Why().Code != ruling.GuideTooThin {
+			t.Errorf("with nothing harmful in scope: %s", a.Ruled().Why().Code)
 		}
 	}
 }

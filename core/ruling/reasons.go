@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strings"
 
-	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 )
 
@@ -44,9 +43,6 @@ type Reason struct {
 	// Sign and Gate name what holds; the text is made from them.
 	Sign string `json:"-"`
 	Gate string `json:"-"`
-
-	// harmful is the place of the taxon among the harmful ones, where the reason is about how it stands.
-	harmful int
 }
 
 // reason makes a reason about a taxon and a column, either of them -1 for none.
@@ -61,12 +57,45 @@ func (r *Ruling) reason(code Code, taxon, column int) Reason {
 	return x
 }
 
+// reasons writes the reasons for the verdict out.
+func (r *Ruling) reasons() []Reason {
+	out := slices.Clone(r.why.reasons)
+	if r.why.about != nil {
+		for _, t := range r.gravestFirst(r.why.about) {
+			out = append(out, r.reason(r.why.code, t, -1))
+		}
+	}
+	for i := range out {
+		out[i].Text = r.say(out[i])
+	}
+	if out == nil {
+		out = []Reason{}
+	}
+	return out
+}
+
+// Code is the code of the first reason for the verdict; all-out for a cleared record.
+func (r *Ruling) Code() Code {
+	switch {
+	case len(r.why.reasons) > 0:
+		return r.why.reasons[0].Code
+	case r.why.about != nil:
+		return r.why.code
+	}
+	return AllOut
+}
+
 // Why is the first reason for the verdict; of a cleared record, which has none, what it comes to.
 func (r *Ruling) Why() Reason {
-	if len(r.Reasons) > 0 {
-		return r.Reasons[0]
+	var x Reason
+	switch {
+	case len(r.why.reasons) > 0:
+		x = r.why.reasons[0]
+	case r.why.about != nil:
+		x = r.reason(r.why.code, r.gravestFirst(r.why.about)[0], -1)
+	default:
+		x = r.reason(AllOut, r.working, -1)
 	}
-	x := r.reason(AllOut, r.working, -1)
 	x.Text = r.say(x)
 	return x
 }
@@ -99,7 +128,9 @@ func (r *Ruling) say(x Reason) string {
 	case NothingFits:
 		return "Nothing in this guide that one would take fits what you read. Leave it."
 	case NotOut:
-		return notOutSays(&r.Harmful[x.harmful], name)
+		t, _ := r.sheet.Guide.Taxon(x.Taxon)
+		h := r.standing(t)
+		return notOutSays(&h, name)
 	case CannotBeSeparated:
 		return fmt.Sprintf("Nothing that can still be read here and now would tell it from %s for certain.", name)
 	case GuideTooThin:
@@ -117,7 +148,7 @@ func (r *Ruling) say(x Reason) string {
 	case TargetSerious:
 		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", upper(name))
 	case AllOut:
-		return fmt.Sprintf("All %d were ruled out by what you saw. Read as %s.", len(r.Harmful), name)
+		return fmt.Sprintf("All %d were ruled out by what you saw. Read as %s.", r.harmful.Count(), name)
 	}
 	return string(x.Code)
 }
@@ -140,10 +171,10 @@ func (h *Harmful) CutsMissing() int {
 
 // firstFit names the likeliest taxon that fits, or nothing.
 func (r *Ruling) firstFit() string {
-	if len(r.Fitting) == 0 {
-		return ""
+	if t := r.likeliest(r.fits); t >= 0 {
+		return r.called(r.sheet.Guide.Taxa[t].ID)
 	}
-	return r.called(r.Fitting[0].Taxon)
+	return ""
 }
 
 // called is what to call a taxon in the middle of a sentence, with its article left to the reader.
@@ -187,49 +218,6 @@ func upper(s string) string {
 // Called names the taxon as the sentences of a ruling do, at the start of a line.
 func Called(t *guide.Taxon) string { return upper(t.Called()) }
 
-// AgainColumn is the column that is asked for again, or -1. What hangs on it is not to be shown.
-func (r *Ruling) AgainColumn() int { return r.again }
-
-// Demanded lists the columns that the verdict waits for, the most pressing first.
-func (r *Ruling) Demanded() []int { return r.demanded }
-
-// Missing is what one harmful taxon lacks to be out.
-type Missing struct {
-	Taxon            int
-	Strength, Needed evidence.Quarters
-}
-
-// Missing lists the harmful taxa that are not out.
-func (r *Ruling) Missing() []Missing {
-	var out []Missing
-	for _, h := range r.harmful {
-		if !h.out() {
-			out = append(out, Missing{h.taxon, h.strength, h.needed})
-		}
-	}
-	return out
-}
-
-// Sheet is what was ruled on.
-func (r *Ruling) Sheet() *evidence.Sheet { return r.sheet }
-
-// WorkingTaxon is the number of the working name, or -1.
-func (r *Ruling) WorkingTaxon() int { return r.working }
-
-// Likely gives the taxa that fit and could be taken, or where there are none all that fit, and every taxon's
-// posterior as a natural logarithm.
-func (r *Ruling) Likely() (guide.Bits, []float64) {
-	may := r.fits.Copy()
-	may.And(r.takeable)
-	if may.Count() == 0 {
-		may = r.fits
-	}
-	return may, r.post
-}
-
-// Fits is the set of taxa that still fit.
-func (r *Ruling) Fits() guide.Bits { return r.fits }
-
 // Blames tells whether the ruling shows, or asks again for, a reading of the column as one that is in the way of the
 // working name. A change of such a reading must be confirmed afresh before it counts as sure.
 func (r *Ruling) Blames(column int) bool {
@@ -237,7 +225,7 @@ func (r *Ruling) Blames(column int) bool {
 	if e == nil {
 		return false
 	}
-	switch r.Why().Code {
+	switch r.Code() {
 	case LookAgain:
 		return column == r.again
 	case TargetConflicts:

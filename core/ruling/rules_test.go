@@ -77,9 +77,9 @@ func TestRules(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if string(a.Verdict) != c.verdict || string(a.Why().Code) != c.code {
+			if string(a.Verdict) != c.verdict || string(a.Ruled().Why().Code) != c.code {
 				b, _ := json.Marshal(a)
-				t.Errorf("got %s (%s), want %s (%s)\n%s", a.Verdict, a.Why().Code, c.verdict, c.code, b)
+				t.Errorf("got %s (%s), want %s (%s)\n%s", a.Verdict, a.Ruled().Why().Code, c.verdict, c.code, b)
 			}
 			for _, r := range a.Reasons {
 				if r.Text == "" || strings.Contains(strings.ToLower(r.Text), "safe") {

@@ -2,216 +2,172 @@ package ruling
 
 import (
 	"cmp"
-	"math"
 	"slices"
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 )
 
-// Ruling is the engine's answer on a record. Strengths are in lines of evidence, in steps of a quarter.
+// Ruling is the engine's answer on a record, as sets over the guide's taxa. Report writes it out.
 type Ruling struct {
-	ID      string        `json:"id"`
-	Verdict guide.Verdict `json:"verdict"`
-	Reasons []Reason      `json:"reasons"`
-	// Working is the taxon the record is judged as; nil where nothing that could be taken fits. Named tells whether
-	// the observer gave it.
-	Working *string `json:"working"`
-	Named   bool    `json:"named"`
+	Verdict guide.Verdict
 	// Margin is the smallest over the deadly, serious and unknown taxa, over all harmful ones where there are none
-	// of those, and nil where there are no harmful ones at all.
-	Margin   *int      `json:"margin"`
-	Harmful  []Harmful `json:"harmful"`
-	Apart    []string  `json:"apart"`
-	Fitting  []Fitting `json:"candidates"`
-	Gates    []string  `json:"gates"`
-	Cautions []Caution `json:"cautions"`
+	// of those; HasMargin is false where there are no harmful ones at all.
+	Margin    int
+	HasMargin bool
 
-	sheet     *evidence.Sheet
-	standings []evidence.Standing
-	post      []float64
-	working   int
-	fits      guide.Bits
-	takeable  guide.Bits
-	harmful   []harm
-	demanded  []int
-	again     int
+	sheet    *evidence.Sheet
+	tally    *evidence.Tally
+	post     posteriors
+	working  int // the taxon the record is judged as, or -1
+	fits     guide.Bits
+	takeable guide.Bits
+	harmful  guide.Bits
+	missing  guide.Bits // the harmful taxa that are not out
+	apart    guide.Bits
+	why      finding
+	demanded []int
+	again    int
 }
 
-// Harmful is how one harmful taxon stands.
-type Harmful struct {
-	Taxon    string     `json:"taxon"`
-	Harm     guide.Harm `json:"harm"`
-	Status   Status     `json:"status"`
-	Against  float64    `json:"against"`
-	Strength float64    `json:"strength"`
-	Needed   float64    `json:"needed"`
-	Margin   int        `json:"margin"`
-	Lines    []Line     `json:"lines"`
+// finding is what a rule finds: reasons, or one reason for every taxon of a set.
+type finding struct {
+	reasons []Reason
+	code    Code
+	about   guide.Bits
 }
 
-// Line is one line of evidence against a taxon: what it is worth (¼ to 1) and the characters on it that conflict.
-type Line struct {
-	Line       string   `json:"line"`
-	Worth      float64  `json:"worth"`
-	Characters []string `json:"characters"`
-}
-
-// Fitting is a taxon that still fits: its place in the order, and how many of the readings that bear on it fit it.
-type Fitting struct {
-	Taxon   string  `json:"taxon"`
-	Order   int     `json:"order"`
-	Fits    int     `json:"fits"`
-	Of      int     `json:"of"`
-	Against float64 `json:"against"`
-}
-
-// harm is a harmful taxon of the record while it is ruled on.
-type harm struct {
-	taxon            int
-	strength, needed evidence.Quarters
-}
-
-func (h harm) out() bool { return h.strength >= h.needed }
-
-func quarters(q evidence.Quarters) float64 { return float64(q) / float64(evidence.Whole) }
+func (f finding) holds() bool { return len(f.reasons) > 0 || f.about != nil }
 
 // Rule rules on a sheet.
 func Rule(s *evidence.Sheet) *Ruling {
 	g := s.Guide
-	r := &Ruling{
-		ID: s.Record.ID, Named: s.Target >= 0, sheet: s, standings: s.Standings(), post: posteriors(s),
-		working: s.Target, fits: guide.NewBits(len(g.Taxa)), again: -1,
-	}
-	r.takeable = g.Useful.Copy()
+	r := &Ruling{sheet: s, tally: s.Tally(), working: s.Target, fits: s.Set(), takeable: s.Set(), again: -1}
+	r.post = newPosteriors(s)
+	copy(r.takeable, g.Useful)
 	if s.Record.Purpose == evidence.Touch {
-		r.takeable = s.Scope.Copy()
+		copy(r.takeable, s.Scope)
 		r.takeable.AndNot(g.Touching)
 	}
 	r.takeable.And(s.Scope)
-	s.Scope.Each(func(t int) {
-		if r.standings[t].Fits() {
-			r.fits.Set(t)
-		}
-	})
+	copy(r.fits, s.Scope)
+	r.fits.And(r.tally.Fits)
 	if r.working < 0 {
-		may := r.fits.Copy()
+		may := s.Set()
+		copy(may, r.fits)
 		may.And(r.takeable)
-		if order := r.ranked(may); len(order) > 0 {
-			r.working = order[0]
-		}
-	}
-	if r.working >= 0 {
-		r.Working = &g.Taxa[r.working].ID
+		r.working = r.likeliest(may)
 	}
 	r.findHarmful()
-	r.listFitting()
-	r.Verdict, r.Reasons = r.decide()
-	for i := range r.Reasons {
-		r.Reasons[i].Text = r.say(r.Reasons[i])
-	}
-	r.Gates = r.gates()
-	r.Cautions = r.cautions()
+	r.Verdict, r.why = r.decide()
 	return r
 }
 
-// findHarmful finds the taxa that must be ruled out for this record, and how far each is.
+// findHarmful finds the taxa that must be ruled out for this record, and which of them are not.
 func (r *Ruling) findHarmful() {
-	g, rec := r.sheet.Guide, r.sheet.Record
-	r.Harmful, r.Apart = []Harmful{}, []string{}
-	r.sheet.Scope.Each(func(t int) {
-		tx := &g.Taxa[t]
-		if !r.mustRuleOut(t) {
-			return
-		}
-		if livesElsewhere(tx, rec.Region) {
-			r.Apart = append(r.Apart, tx.ID)
-			return
-		}
-		h := harm{t, Strength(r.standings[t], tx.Harm), Needed(tx.Harm, rec.Purpose)}
-		r.harmful = append(r.harmful, h)
-	})
-	slices.Sort(r.Apart)
-	slices.SortStableFunc(r.harmful, func(a, b harm) int {
-		if a.out() != b.out() {
-			if b.out() {
-				return -1
+	s, g := r.sheet, r.sheet.Guide
+	r.harmful, r.missing, r.apart = s.Set(), s.Set(), s.Set()
+	if s.Record.Purpose == evidence.Touch {
+		copy(r.harmful, g.Touching)
+	} else {
+		copy(r.harmful, g.Harms[guide.Upset])
+		r.harmful.AndNot(g.Useful)
+		r.harmful.Or(g.Grave)
+		r.spareOwn()
+	}
+	r.harmful.And(s.Scope)
+	g.Elsewhere(s.Record.Region, r.apart)
+	r.apart.And(r.harmful)
+	r.harmful.AndNot(r.apart)
+	for harm, set := range g.Harms {
+		needed := Needed(harm, s.Record.Purpose)
+		for w := range set {
+			if hit := set[w] & r.harmful[w]; hit != 0 {
+				r.missing[w] |= hit &^ stronger(r.tally, harm, w, needed)
 			}
-			return 1
-		}
-		ta, tb := &g.Taxa[a.taxon], &g.Taxa[b.taxon]
-		return cmp.Or(cmp.Compare(harmOrder[ta.Harm], harmOrder[tb.Harm]), cmp.Compare(a.strength, b.strength), cmp.Compare(ta.ID, tb.ID))
-	})
-	grave, all := math.MaxInt, math.MaxInt
-	for _, h := range r.harmful {
-		tx, st := &g.Taxa[h.taxon], r.standings[h.taxon]
-		r.Harmful = append(r.Harmful, Harmful{
-			Taxon: tx.ID, Harm: tx.Harm, Status: statusOf(st.Against, h.strength, h.needed),
-			Against: quarters(st.Against), Strength: quarters(h.strength), Needed: quarters(h.needed), Margin: st.Margin,
-			Lines: linesOf(r.sheet, h.taxon),
-		})
-		all = min(all, st.Margin)
-		if tx.Harm.Grave() {
-			grave = min(grave, st.Margin)
 		}
 	}
-	if grave < math.MaxInt {
-		all = grave
+	grave := s.Set()
+	copy(grave, r.harmful)
+	grave.And(g.Grave)
+	if r.Margin, r.HasMargin = r.tally.Margin.Least(grave); !r.HasMargin {
+		r.Margin, r.HasMargin = r.tally.Margin.Least(r.harmful)
 	}
-	if all < math.MaxInt {
-		r.Margin = &all
+}
+
+// spareOwn takes the working name, and those of its group that have a use, out of what must be ruled out.
+func (r *Ruling) spareOwn() {
+	if r.working < 0 {
+		return
 	}
+	g := r.sheet.Guide
+	if own := g.Groups[g.Taxa[r.working].Group]; own != nil {
+		r.harmful.AndNot(own)
+	}
+	r.harmful.Clear(r.working)
+}
+
+// stronger tells which of the 64 taxa of word w, all of the harm, are ruled out with that strength or more.
+func stronger(t *evidence.Tally, harm guide.Harm, w int, strength evidence.Quarters) uint64 {
+	whole, rest := int(strength/evidence.Whole), int(strength%evidence.Whole)
+	if rest == 0 {
+		return t.Margin.AtLeast(w, whole)
+	}
+	out := t.Margin.AtLeast(w, whole+1)
+	if harm != guide.Deadly && rest <= int(hintsCountFor) {
+		out |= t.Margin.AtLeast(w, whole) & t.Part.AtLeast(w, rest)
+	}
+	return out
 }
 
 // harmOrder is the order in which harms are told, the gravest first.
 var harmOrder = map[guide.Harm]int{guide.Deadly: 0, guide.Serious: 1, guide.Unknown: 2, guide.Upset: 3, guide.NoHarm: 4}
 
-func (r *Ruling) mustRuleOut(t int) bool {
-	tx := &r.sheet.Guide.Taxa[t]
-	if r.sheet.Record.Purpose == evidence.Touch {
-		return tx.Contact != nil
+// gravestFirst lists the taxa of a set: by harm, then the weakest ruled out first, then by id.
+func (r *Ruling) gravestFirst(set guide.Bits) []int {
+	type ranked struct {
+		taxon    int
+		harm     guide.Harm
+		strength evidence.Quarters
+		id       string
 	}
-	if !tx.Harm.Grave() && (tx.Harm != guide.Upset || tx.Useful()) {
-		return false
-	}
-	if r.working < 0 {
-		return true
-	}
-	w := &r.sheet.Guide.Taxa[r.working]
-	return t != r.working && (w.Group == "" || w.Group != tx.Group || !tx.Useful())
-}
-
-func livesElsewhere(t *guide.Taxon, region string) bool {
-	if region == "" || len(t.Regions) == 0 {
-		return false
-	}
-	return !slices.ContainsFunc(t.Regions, func(code string) bool { return guide.Continent(code) == guide.Continent(region) })
-}
-
-func linesOf(s *evidence.Sheet, taxon int) []Line {
-	out := []Line{}
-	for _, l := range s.LinesAgainst(taxon) {
-		line := Line{Line: l.Name, Worth: quarters(l.Worth)}
-		for _, e := range l.Entries {
-			line.Characters = append(line.Characters, e.Column.ID)
-		}
-		out = append(out, line)
+	var list []ranked
+	set.Each(func(t int) {
+		tx := &r.sheet.Guide.Taxa[t]
+		list = append(list, ranked{t, tx.Harm, Strength(r.tally.Standing(t), tx.Harm), tx.ID})
+	})
+	slices.SortFunc(list, func(a, b ranked) int {
+		return cmp.Or(cmp.Compare(harmOrder[a.harm], harmOrder[b.harm]), cmp.Compare(a.strength, b.strength), cmp.Compare(a.id, b.id))
+	})
+	out := make([]int, len(list))
+	for i := range list {
+		out[i] = list[i].taxon
 	}
 	return out
 }
 
-func (r *Ruling) listFitting() {
-	r.Fitting = []Fitting{}
-	for i, t := range r.ranked(r.fits) {
-		f := Fitting{Taxon: r.sheet.Guide.Taxa[t].ID, Order: i + 1, Against: quarters(r.standings[t].Against)}
-		for k := range r.sheet.Entries {
-			if e := &r.sheet.Entries[k]; e.Speaks(t) {
-				f.Of++
-				if !e.Against.Has(t) {
-					f.Fits++
-				}
-			}
-		}
-		r.Fitting = append(r.Fitting, f)
-	}
+// Sheet is what was ruled on.
+func (r *Ruling) Sheet() *evidence.Sheet { return r.sheet }
+
+// WorkingTaxon is the number of the working name, or -1.
+func (r *Ruling) WorkingTaxon() int { return r.working }
+
+// Fits is the set of taxa that still fit.
+func (r *Ruling) Fits() guide.Bits { return r.fits }
+
+// Harmful is the set of taxa that must be ruled out.
+func (r *Ruling) Harmful() guide.Bits { return r.harmful }
+
+// Missing is the set of harmful taxa that are not out.
+func (r *Ruling) Missing() guide.Bits { return r.missing }
+
+// AgainColumn is the column that is asked for again, or -1. What hangs on it is not to be shown.
+func (r *Ruling) AgainColumn() int { return r.again }
+
+// Demanded lists the columns that the verdict waits for, the most pressing first.
+func (r *Ruling) Demanded() []int { return r.demanded }
+
+// Stronger tells which of the 64 taxa of word w, all of the harm, are ruled out with that strength or more.
+func (r *Ruling) Stronger(harm guide.Harm, w int, strength evidence.Quarters) uint64 {
+	return stronger(r.tally, harm, w, strength)
 }

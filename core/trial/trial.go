@@ -9,9 +9,9 @@ import (
 	"runtime"
 	"sync"
 
+	"zestythicket/core/checks"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
-	"zestythicket/core/identify"
 	"zestythicket/core/ruling"
 )
 
@@ -175,15 +175,12 @@ func (l loop) run(wrong lie) (Result, []evidence.Reading) {
 	var path []evidence.Reading
 	place := 0
 	for {
-		a, _ := identify.Record(l.g, rec) // the specimen was checked, so the record is right
-		out.Verdict, out.Margin = a.Verdict, a.Margin
-		if a.Verdict != guide.KeepLooking || len(a.Next) == 0 || out.Checks > 2*len(l.g.Columns) {
+		col, again := l.ask(rec, &out)
+		if col == nil || out.Checks > 2*len(l.g.Columns) {
 			return out, path
 		}
-		n, _ := l.g.Column(a.Next[0].Character)
-		col := &l.g.Columns[n]
 		r := l.truth(col)
-		if a.Why().Code == ruling.LookAgain {
+		if again {
 			r.Confirmed = r.Unseen == ""
 		} else {
 			if w, lied := wrong(place, col, r); lied && r.Unseen == "" {
@@ -196,6 +193,23 @@ func (l loop) run(wrong lie) (Result, []evidence.Reading) {
 		out.Checks++
 		out.Minutes += col.MinutesOf()
 	}
+}
+
+// ask rules on what was read so far and gives the column to ask for; nil where there is nothing to ask.
+func (l loop) ask(rec *evidence.Record, out *Result) (col *guide.Column, again bool) {
+	sheet, _ := evidence.Open(l.g, rec) // the specimen was checked, so the record is right
+	defer sheet.Close()
+	r := ruling.Rule(sheet)
+	out.Verdict, out.Margin = r.Verdict, nil
+	if margin := r.Margin; r.HasMargin {
+		out.Margin = &margin
+	}
+	next := checks.Next(r)
+	if len(next) == 0 {
+		return nil, false
+	}
+	n, _ := l.g.Column(next[0].Character)
+	return &l.g.Columns[n], r.Code() == ruling.LookAgain
 }
 
 // truth is what the specimen shows; what it lacks is lost.
