@@ -74,37 +74,75 @@ func TestDeadlyOnesThatAreNotInTheBook(t *testing.T) {
 	}
 }
 
-// Source: the data set named in core/identify/testdata/README.md; a guide of some of its rows, tried on the same rows.
-func TestTheDataSetsOwnRows(t *testing.T) {
+// table reads the public data set named in core/identify/testdata/README.md.
+func table(t testing.TB) guidetest.Rows {
+	t.Helper()
 	f, err := os.Open("../identify/testdata/gilled-mushrooms.csv")
 	if err != nil {
 		t.Fatal(err)
 	}
 	defer f.Close()
-	table := guidetest.ReadRows(f)
-	some := rand.New(rand.NewPCG(1, 1)).Perm(len(table.Rows))[:150]
-	g := table.Guide(some)
-	var specimens []trial.Specimen
+	return guidetest.ReadRows(f)
+}
+
+// specimens makes whole specimens of some of the rows.
+func specimens(rows guidetest.Rows, some []int) []trial.Specimen {
+	var out []trial.Specimen
 	for _, i := range some {
-		row := table.Rows[i]
+		row := rows.Rows[i]
 		s := trial.Specimen{ID: row[0], Harmful: row[1] == "poisonous", Readings: map[string]trial.Answer{}}
 		for k := 2; k < len(row); k++ {
 			if row[k] != "" {
-				s.Readings[table.Header[k]] = trial.Answer{State: row[k]}
+				s.Readings[rows.Header[k]] = trial.Answer{State: row[k]}
 			}
 		}
-		specimens = append(specimens, s)
+		out = append(out, s)
 	}
-	for _, r := range run(t, g, specimens, trial.Options{}) {
+	return out
+}
+
+// The greatest mean number of checks on edible rows. Source: the data set's notes; a greedy rule takes 3.6 to 3.8, one
+// that plays six candidates out 3.1.
+const fewChecks = 3.3
+
+// Source: the data set named in core/identify/testdata/README.md; a guide of all its rows, tried on the same rows. With
+// none or one reading wrong no poisonous row is cleared; read right, every edible one is, by two lines at the least.
+func TestTheDataSetsOwnRows(t *testing.T) {
+	rows := table(t)
+	all := rand.New(rand.NewPCG(1, 1)).Perm(len(rows.Rows))
+	if testing.Short() {
+		all = all[:300]
+	}
+	g, own := rows.Guide(all), specimens(rows, all)
+	results := run(t, g, own, trial.Options{})
+	for _, r := range results {
 		if want := map[bool]guide.Verdict{true: guide.Leave, false: guide.RuledClear}[r.Harmful]; r.Verdict != want || !r.Harmful && *r.Margin < 2 {
 			t.Errorf("row %s (harmful: %v): %s", r.ID, r.Harmful, r.Verdict)
 		}
 	}
-	once := trial.Summarize(run(t, g, specimens, trial.Options{Misreads: 1, Seed: 2}))
+	s := trial.Summarize(results)
+	if s.Checks.Mean > fewChecks {
+		t.Errorf("%v checks to a clear on average, at most %v wanted", s.Checks.Mean, fewChecks)
+	}
+	once := trial.Summarize(run(t, g, own, trial.Options{Misreads: 1, Seed: 2}))
 	if once.FalseClears > 0 {
 		t.Errorf("one misreading clears %d poisonous rows", once.FalseClears)
 	}
-	t.Logf("checks on edible rows, read right: %+v", trial.Summarize(run(t, g, specimens, trial.Options{})).Checks)
+	t.Logf("read right: checks to a clear %+v, of poisonous rows %+v; one misreading: %d edible rows cleared after %+v", s.Checks, s.Leaves, once.Clears, once.Checks)
+}
+
+// A guide of 1,600 of the rows, tried on the other 400, which it does not hold.
+func TestRowsThatAreNotInTheBook(t *testing.T) {
+	rows := table(t)
+	all := rand.New(rand.NewPCG(2, 2)).Perm(len(rows.Rows))
+	g, others := rows.Guide(all[:1600]), specimens(rows, all[1600:])
+	for misreads := range 2 {
+		s := trial.Summarize(run(t, g, others, trial.Options{Misreads: misreads, Seed: 4}))
+		if s.FalseClears > 0 {
+			t.Errorf("%d misreadings: %d of %d poisonous specimens are cleared", misreads, s.FalseClears, s.Harmful)
+		}
+		t.Logf("%d misreadings: %+v", misreads, s)
+	}
 }
 
 func TestTheSameSeedGivesTheSameOnAnyNumberOfCores(t *testing.T) {
