@@ -88,9 +88,11 @@ type asker struct {
 	// words lists the words of a set in which a harmful taxon is that is not out.
 	words  []int
 	groups []group
-	likely []int
-	chance []float64
-	mass   []float64 // by pattern, zero between uses
+	// hopeful is the set of taxa that could be taken, likely lists them, chance tells how likely each is.
+	hopeful guide.Bits
+	likely  []int
+	chance  []float64
+	mass    []float64 // by pattern, zero between uses
 }
 
 // group is the harmful taxa that still need as much as each other to be out.
@@ -109,6 +111,10 @@ func (g *group) worth(weight, had evidence.Quarters) float64 {
 	return g.weight * float64(min(weight-had, g.needs)) / float64(evidence.Whole)
 }
 
+// mostLikely is the greatest number of taxa, the likeliest, over which the states of a column are weighed; of too many
+// that are equally likely an even sample is taken.
+const mostLikely = 512
+
 func newAsker(r *ruling.Ruling) *asker {
 	a := &asker{g: r.Sheet().Guide, r: r, s: r.Sheet()}
 	missing := r.Missing()
@@ -121,11 +127,21 @@ func newAsker(r *ruling.Ruling) *asker {
 		a.group(harm)
 	}
 	top := math.Inf(-1)
-	r.Likely().Each(func(t int) {
+	a.hopeful = r.Likely()
+	n := a.hopeful.Count()
+	a.likely, a.chance = make([]int, 0, n), make([]float64, 0, n)
+	a.hopeful.Each(func(t int) {
 		p := r.Posterior(t)
 		top = max(top, p)
 		a.likely, a.chance = append(a.likely, t), append(a.chance, p)
 	})
+	if n > mostLikely {
+		kept := heaviest(a.chance, mostLikely)
+		for at, i := range slices.Sorted(slices.Values(kept)) {
+			a.likely[at], a.chance[at] = a.likely[i], a.chance[i]
+		}
+		a.likely, a.chance = a.likely[:mostLikely], a.chance[:mostLikely]
+	}
 	total := 0.0
 	for i, p := range a.chance {
 		a.chance[i] = math.Exp(p - top)
@@ -207,9 +223,7 @@ func (a *asker) weigh(n int) option {
 	} else {
 		a.weighNumbers(col, &o)
 	}
-	for _, t := range a.likely {
-		a.mass[col.Pattern[t]] = 0
-	}
+	clear(a.mass[:len(col.Patterns)])
 	return o
 }
 

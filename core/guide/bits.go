@@ -91,7 +91,7 @@ func (b Bits) Meets(o Bits) bool {
 
 // Members lists the members, in order.
 func (b Bits) Members() []int {
-	var out []int
+	out := make([]int, 0, b.Count())
 	b.Each(func(i int) { out = append(out, i) })
 	return out
 }

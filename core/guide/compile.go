@@ -30,6 +30,9 @@ type Compiled struct {
 	SignNeeds, GateNeeds [][]Lean
 	GateTaxa             []Bits
 
+	// Rank is every taxon's place in the order of their ids.
+	Rank []uint32
+
 	charOf, taxonOf, lineOf map[string]int
 	// continents holds the taxa known from each continent, anywhere those of which the guide does not say where.
 	continents map[string]Bits
@@ -167,12 +170,26 @@ func Compile(g *Guide) (*Compiled, error) {
 		own.Taxa[i].Scores = nil
 	}
 	c.Guide = &own
+	c.Rank = ranks(g.Taxa)
 	for i := range c.Columns {
 		if col := &c.Columns[i]; col.Kind != States {
 			col.order = newNumberOrder(col, n)
 		}
 	}
 	return c, nil
+}
+
+func ranks(taxa []Taxon) []uint32 {
+	order := make([]int, len(taxa))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortFunc(order, func(a, b int) int { return strings.Compare(taxa[a].ID, taxa[b].ID) })
+	out := make([]uint32, len(taxa))
+	for rank, t := range order {
+		out[t] = uint32(rank)
+	}
+	return out
 }
 
 func setIn(sets map[string]Bits, key string, i, n int) {

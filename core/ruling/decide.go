@@ -179,11 +179,9 @@ func (r *Ruling) addDiffering(n int, into guide.Bits) {
 		return
 	}
 	if col.Kind != guide.States {
-		r.missing.Each(func(t int) {
-			if r.couldDiffer(n, t) {
-				into.Set(t)
-			}
-		})
+		if r.sheet.CanBeFirm(n, 0, r.working) {
+			col.AddDiffering(&col.Patterns[col.Pattern[r.working]], into)
+		}
 		return
 	}
 	for m := r.firmable(n); m != 0; m &= m - 1 {

@@ -81,6 +81,7 @@ type posteriors struct {
 	s     *evidence.Sheet
 	made  [][]uint64 // by entry, by pattern: the bits of a number below 0; 0 for not yet
 	lines [][]*evidence.Entry
+	known []uint64 // by taxon: the bits of its posterior, turned over; 0 for not yet
 }
 
 func newPosteriors(s *evidence.Sheet) posteriors {
@@ -96,6 +97,12 @@ func newPosteriors(s *evidence.Sheet) posteriors {
 // of is the posterior of a taxon, up to what is the same for all.
 func (p *posteriors) of(taxon int) float64 {
 	s, t := p.s, &p.s.Guide.Taxa[taxon]
+	if p.known == nil {
+		p.known = s.Words(len(s.Guide.Taxa))
+	}
+	if known := p.known[taxon]; known != 0 {
+		return math.Float64frombits(^known)
+	}
 	post := 0.0
 	if s.HasDate && !t.Season.Any(s.Date) {
 		post += logOutOfSeason
@@ -113,7 +120,9 @@ func (p *posteriors) of(taxon int) float64 {
 		}
 		post += sum / float64(n)
 	}
-	return math.Round(post/rankRounding) * rankRounding
+	post = math.Round(post/rankRounding) * rankRounding
+	p.known[taxon] = ^math.Float64bits(post)
+	return post
 }
 
 var logOutOfSeason, logOutOfRegion = math.Log(outOfSeason), math.Log(outOfRegion)
@@ -159,7 +168,7 @@ func (r *Ruling) likeliest(set guide.Bits) int {
 	best, most := -1, 0.0
 	set.Each(func(t int) {
 		p := r.post.of(t)
-		if best < 0 || p > most || p == most && r.sheet.Guide.Taxa[t].ID < r.sheet.Guide.Taxa[best].ID {
+		if best < 0 || p > most || p == most && r.sheet.Guide.Rank[t] < r.sheet.Guide.Rank[best] {
 			best, most = t, p
 		}
 	})
@@ -174,7 +183,7 @@ func (r *Ruling) ranked(taxa guide.Bits) []int {
 		post[t] = r.post.of(t)
 	}
 	slices.SortFunc(order, func(a, b int) int {
-		return cmp.Or(cmp.Compare(post[b], post[a]), cmp.Compare(r.sheet.Guide.Taxa[a].ID, r.sheet.Guide.Taxa[b].ID))
+		return cmp.Or(cmp.Compare(post[b], post[a]), cmp.Compare(r.sheet.Guide.Rank[a], r.sheet.Guide.Rank[b]))
 	})
 	return order
 }
