@@ -6,6 +6,7 @@ import (
 	"math"
 	"math/bits"
 	"slices"
+	"sync"
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
@@ -52,6 +53,7 @@ type option struct {
 func Next(r *ruling.Ruling) []Suggestion {
 	out := []Suggestion{}
 	a := newAsker(r)
+	defer askers.Put(a)
 	if n := r.AgainColumn(); n >= 0 {
 		col := &a.g.Columns[n]
 		return append(out, Suggestion{
@@ -69,7 +71,7 @@ func Next(r *ruling.Ruling) []Suggestion {
 	}
 	taken := map[int]bool{}
 	for _, o := range options {
-		for _, n := range append(a.before(o.column, nil), o.column) {
+		for _, n := range a.first[o.column] {
 			if taken[n] || len(out) == Most {
 				continue
 			}
@@ -88,11 +90,14 @@ type asker struct {
 	// words lists the words of a set in which a harmful taxon is that is not out.
 	words  []int
 	groups []group
+	counts [5 * 8]int // by group: five harms that need one to eight quarters each
 	// hopeful is the set of taxa that could be taken, likely lists them, chance tells how likely each is.
 	hopeful guide.Bits
 	likely  []int
 	chance  []float64
 	mass    []float64 // by pattern, zero between uses
+	found   []option
+	first   [][]int // by column: what comes before it, and itself
 }
 
 // group is the harmful taxa that still need as much as each other to be out.
@@ -113,10 +118,16 @@ func (g *group) worth(weight, had evidence.Quarters) float64 {
 
 // mostLikely is the greatest number of taxa, the likeliest, over which the states of a column are weighed; of too many
 // that are equally likely an even sample is taken.
-const mostLikely = 512
+const mostLikely = 256
+
+var askers = sync.Pool{New: func() any { return new(asker) }}
 
 func newAsker(r *ruling.Ruling) *asker {
-	a := &asker{g: r.Sheet().Guide, r: r, s: r.Sheet()}
+	a := askers.Get().(*asker)
+	*a = asker{
+		g: r.Sheet().Guide, r: r, s: r.Sheet(), words: a.words[:0], groups: a.groups[:0], likely: a.likely[:0],
+		chance: a.chance[:0], mass: a.mass, found: a.found[:0],
+	}
 	missing := r.Missing()
 	for w := range missing {
 		if missing[w] != 0 {
@@ -128,14 +139,12 @@ func newAsker(r *ruling.Ruling) *asker {
 	}
 	top := math.Inf(-1)
 	a.hopeful = r.Likely()
-	n := a.hopeful.Count()
-	a.likely, a.chance = make([]int, 0, n), make([]float64, 0, n)
 	a.hopeful.Each(func(t int) {
 		p := r.Posterior(t)
 		top = max(top, p)
 		a.likely, a.chance = append(a.likely, t), append(a.chance, p)
 	})
-	if n > mostLikely {
+	if len(a.likely) > mostLikely {
 		kept := heaviest(a.chance, mostLikely)
 		for at, i := range slices.Sorted(slices.Values(kept)) {
 			a.likely[at], a.chance[at] = a.likely[i], a.chance[i]
@@ -179,7 +188,7 @@ func (a *asker) group(harm guide.Harm) {
 
 // options weighs every column that can still be had.
 func (a *asker) options() []option {
-	var out []option
+	out := a.found
 	demanded := a.r.Demanded()
 	for n := range a.g.Columns {
 		if !a.s.CanHave(n, a.r.WorkingTaxon()) {
@@ -190,15 +199,41 @@ func (a *asker) options() []option {
 		if i := slices.Index(demanded, n); i >= 0 {
 			o.demand = i
 		}
-		if o.tells(len(demanded)) || o.entropyFall > 1e-9 {
-			out = append(out, o)
-		}
+		out = append(out, o)
 	}
+	a.found = out
 	// What only narrows down a name is not worth asking for while anything would cut.
 	if slices.ContainsFunc(out, func(o option) bool { return o.tells(len(demanded)) }) {
 		out = slices.DeleteFunc(out, func(o option) bool { return !o.tells(len(demanded)) })
 	}
-	return out
+	for i := range out {
+		a.narrow(out, i)
+	}
+	return slices.DeleteFunc(out, func(o option) bool { return !o.tells(len(demanded)) && o.entropyFall <= 1e-9 })
+}
+
+// narrow works out how far an option is expected to narrow the name down, where another gains as much for the work.
+func (a *asker) narrow(options []option, i int) {
+	o := &options[i]
+	col := &a.g.Columns[o.column]
+	if col.Kind != guide.States || !slices.ContainsFunc(options, func(x option) bool {
+		return x.column != o.column && x.perMinute() == o.perMinute() || o.gain == 0
+	}) {
+		return
+	}
+	a.spread(col)
+	o.entropyFall = a.entropyFall(col)
+	clear(a.mass[:len(col.Patterns)])
+}
+
+// spread lays the chances of the likely taxa on the patterns of a column.
+func (a *asker) spread(col *guide.Column) {
+	if len(a.mass) < len(col.Patterns) {
+		a.mass = make([]float64, len(col.Patterns))
+	}
+	for i, t := range a.likely {
+		a.mass[col.Pattern[t]] += a.chance[i]
+	}
 }
 
 // tells tells whether the ruling waits for the option or it may cut something.
@@ -208,16 +243,11 @@ func (o option) tells(demanded int) bool { return o.gain > 0 || o.demand < deman
 func (a *asker) weigh(n int) option {
 	col := &a.g.Columns[n]
 	o := option{column: n, minutes: col.MinutesOf(), lookOnly: !col.Touches(), home: col.WhereOf() == guide.Home}
-	for _, b := range a.before(n, nil) {
+	for _, b := range a.before(n) {
 		o.minutes += a.g.Columns[b].MinutesOf()
 		o.lookOnly = o.lookOnly && !a.g.Columns[b].Touches()
 	}
-	if len(a.mass) < len(col.Patterns) {
-		a.mass = make([]float64, len(col.Patterns))
-	}
-	for i, t := range a.likely {
-		a.mass[col.Pattern[t]] += a.chance[i]
-	}
+	a.spread(col)
 	if col.Kind == guide.States {
 		a.weighStates(col, &o)
 	} else {
@@ -227,14 +257,41 @@ func (a *asker) weigh(n int) option {
 	return o
 }
 
-// weighStates takes the fall of the posterior's entropy as that of the states' less what each pattern leaves of it.
 func (a *asker) weighStates(col *guide.Column, o *option) {
-	var roomA, roomB [guide.MaxStates]float64
-	m := len(col.States)
-	shares, prob := roomA[:m], roomB[:m]
+	var room [guide.MaxStates]float64
+	prob := room[:len(col.States)]
+	a.eachPattern(col, func(mass float64, shares []float64) {
+		for k := range prob {
+			prob[k] += mass * shares[k]
+		}
+	})
+	line := a.s.Line(col.Line)
+	for k := range prob {
+		if prob[k] > 0 {
+			o.gain += prob[k] * a.gain(col.Scored, col.Has[k], line, a.weightOf(o.column, k))
+		}
+	}
+}
+
+// entropyFall is the entropy of the states less what is left of it within each pattern.
+func (a *asker) entropyFall(col *guide.Column) float64 {
+	var room [guide.MaxStates]float64
+	prob, within := room[:len(col.States)], 0.0
+	a.eachPattern(col, func(mass float64, shares []float64) {
+		for k := range prob {
+			prob[k] += mass * shares[k]
+		}
+		within += mass * entropy(shares)
+	})
+	return entropy(prob) - within
+}
+
+// eachPattern gives the patterns of the likely taxa, their chance, and how often each shows the states of the column.
+func (a *asker) eachPattern(col *guide.Column, f func(mass float64, shares []float64)) {
+	var room [guide.MaxStates]float64
+	shares := room[:len(col.States)]
 	for p := range col.Patterns {
-		mass := a.mass[p]
-		if mass == 0 {
+		if a.mass[p] == 0 {
 			continue
 		}
 		total := 0.0
@@ -245,18 +302,10 @@ func (a *asker) weighStates(col *guide.Column, o *option) {
 			if total > 0 {
 				shares[k] /= total
 			} else {
-				shares[k] = 1 / float64(m)
+				shares[k] = 1 / float64(len(shares))
 			}
-			prob[k] += mass * shares[k]
 		}
-		o.entropyFall -= mass * entropy(shares)
-	}
-	o.entropyFall += entropy(prob)
-	line := a.s.Line(col.Line)
-	for k := range prob {
-		if prob[k] > 0 {
-			o.gain += prob[k] * a.gain(col.Scored, col.Has[k], line, a.weightOf(o.column, k))
-		}
+		f(a.mass[p], shares)
 	}
 }
 
@@ -275,17 +324,22 @@ func (a *asker) weightOf(n, state int) evidence.Quarters {
 // gain is what a conflict of that weight, on that line, would add against the missing taxa of scored that are not in has.
 func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight evidence.Quarters) float64 {
 	sum := 0.0
+	if line == nil {
+		clear(a.counts[:])
+		for _, w := range a.words {
+			hit := scored[w] &^ has[w]
+			for i := range a.groups {
+				a.counts[i] += bits.OnesCount64(hit & a.groups[i].set[w])
+			}
+		}
+		for i := range a.groups {
+			sum += float64(a.counts[i]) * a.groups[i].worth(weight, 0)
+		}
+		return sum
+	}
 	for i := range a.groups {
 		g := &a.groups[i]
 		if g.worth(weight, 0) == 0 {
-			continue
-		}
-		if line == nil {
-			n := 0
-			for _, w := range a.words {
-				n += bits.OnesCount64(g.set[w] & scored[w] &^ has[w])
-			}
-			sum += float64(n) * g.worth(weight, 0)
 			continue
 		}
 		for _, w := range a.words {
@@ -362,7 +416,17 @@ func middle(p *guide.Pattern) float64 {
 
 // before lists what a reading of the column rests on and is not firmly read yet, each after what it rests on itself.
 // What only some states rest on comes in where the working name shows one of them.
-func (a *asker) before(n int, seen []int) []int {
+func (a *asker) before(n int) []int {
+	if a.first == nil {
+		a.first = make([][]int, len(a.g.Columns))
+	}
+	if a.first[n] == nil {
+		a.first[n] = append(a.lean(n, nil), n)
+	}
+	return a.first[n][:len(a.first[n])-1]
+}
+
+func (a *asker) lean(n int, seen []int) []int {
 	w, mask := a.r.WorkingTaxon(), uint64(0)
 	if col := &a.g.Columns[n]; w >= 0 {
 		mask = col.Patterns[col.Pattern[w]].Mask
@@ -372,7 +436,7 @@ func (a *asker) before(n int, seen []int) []int {
 		if e != nil && e.Firm || slices.Contains(seen, l.Column) || !a.s.CanHave(l.Column, w) {
 			continue
 		}
-		seen = append(a.before(l.Column, seen), l.Column)
+		seen = append(a.lean(l.Column, seen), l.Column)
 	}
 	return seen
 }

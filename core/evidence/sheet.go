@@ -56,8 +56,9 @@ func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
 	if t, ok := g.Taxon(r.Target); ok {
 		s.Target = t
 	}
-	if day, err := time.Parse(time.DateOnly, r.Date); err == nil {
-		s.Date, s.HasDate = day, true
+	if r.Date != "" {
+		s.Date, _ = time.Parse(time.DateOnly, r.Date) // the record was checked
+		s.HasDate = true
 	}
 	s.Scope = s.scope()
 	s.Entries = make([]Entry, 0, len(r.Readings))
@@ -209,12 +210,14 @@ func (s *Sheet) byLine() [][]*Entry {
 		all[i] = &s.Entries[i]
 	}
 	slices.SortStableFunc(all, func(a, b *Entry) int { return a.Column.Line - b.Column.Line })
-	var lines [][]*Entry
-	for i, e := range all {
-		if i == 0 || e.Column.Line != all[i-1].Column.Line {
-			lines = append(lines, nil)
+	lines := make([][]*Entry, 0, len(all))
+	for from := 0; from < len(all); {
+		to := from + 1
+		for to < len(all) && all[to].Column.Line == all[from].Column.Line {
+			to++
 		}
-		lines[len(lines)-1] = append(lines[len(lines)-1], e)
+		lines = append(lines, all[from:to:to])
+		from = to
 	}
 	return lines
 }

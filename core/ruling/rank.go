@@ -96,14 +96,17 @@ func newPosteriors(s *evidence.Sheet) posteriors {
 
 // of is the posterior of a taxon, up to what is the same for all.
 func (p *posteriors) of(taxon int) float64 {
-	s, t := p.s, &p.s.Guide.Taxa[taxon]
+	s := p.s
+	if len(p.lines) == 0 && !s.HasDate && s.Record.Region == "" {
+		return 0
+	}
 	if p.known == nil {
 		p.known = s.Words(len(s.Guide.Taxa))
 	}
 	if known := p.known[taxon]; known != 0 {
 		return math.Float64frombits(^known)
 	}
-	post := 0.0
+	t, post := &s.Guide.Taxa[taxon], 0.0
 	if s.HasDate && !t.Season.Any(s.Date) {
 		post += logOutOfSeason
 	}

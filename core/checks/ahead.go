@@ -1,0 +1,535 @@
+package checks
+
+import (
+	"cmp"
+	"math"
+	"math/bits"
+	"slices"
+	"sync"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/ruling"
+)
+
+// How far the asking looks ahead: so many of the best options by gain are played to the end against so many of the
+// likeliest taxa and so many of the harmful ones not out, with so many columns to ask for. Found by trial; the figures
+// stand in docs/engine.md.
+const (
+	triedOptions   = 6
+	triedSpecimens = 24
+	triedColumns   = 16
+	rowWords       = 2
+	triedRows      = 64 * rowWords
+	mostDepth      = 10
+)
+
+// perQuestion is the effort of a question beside its work, in minutes. Common practice; no published source.
+const perQuestion = 0.25
+
+// rows is a set of harmful taxa, by their place in a preview.
+type rows [rowWords]uint64
+
+func (r *rows) set(i int) { r[i>>6] |= 1 << (i & 63) }
+
+// played is a column as a preview holds it.
+type played struct {
+	column, line int
+	effort       float64
+	rests        uint32 // the columns that come before it, by their place
+	states       int
+	// cut and hint hold, for each state, the rows that it conflicts with in full and by half.
+	cut, hint []rows
+	// shows holds, for each state, the specimens that are taken to show it, fits those that it does not conflict with in full.
+	shows, fits []uint32
+}
+
+// preview is what is still open, small enough to be played to the end many times.
+type preview struct {
+	columns []played
+	// Two lines rule the deadly out, one those that upset, one with a hint the others.
+	deadly, upset rows
+	hopeful       uint32 // the specimens that could be taken
+	mustSee       []uint32
+	taxa          []int
+	missing       []int
+	weight        []float64
+	states        [mostDepth + 2]state // by depth
+	made          [mostDepth + 1]madeCut
+	list          []int
+	post          []float64
+}
+
+var previews = sync.Pool{New: func() any { return new(preview) }}
+
+// state is one point of a preview: how far the harmful taxa are ruled out, which specimens it may be, and which of
+// those that could be taken still fit.
+type state struct {
+	one, two, hint rows
+	asked          uint32
+	may, stand     uint32
+}
+
+// ahead puts the first of the options, which are in the order of their gain, in the order of the effort that is to be
+// expected in all when they are asked first.
+func (a *asker) ahead(options []option) {
+	n := a.comparable(options)
+	if n < 2 {
+		return
+	}
+	v := previews.Get().(*preview)
+	defer previews.Put(v)
+	start, ok := v.lay(a, options)
+	if !ok {
+		return
+	}
+	for i := range n {
+		at := slices.IndexFunc(v.columns, func(c played) bool { return c.column == options[i].column })
+		if at < 0 { // there was no room for it
+			n = i
+			break
+		}
+		options[i].effort = v.ask(at, &start, 0)
+	}
+	slices.SortStableFunc(options[:n], func(x, y option) int {
+		switch {
+		case x.effort < y.effort-1e-9:
+			return -1
+		case y.effort < x.effort-1e-9:
+			return 1
+		}
+		return 0
+	})
+}
+
+// comparable counts the first options among which gain alone decides.
+func (a *asker) comparable(options []option) int {
+	careful := a.r.Fits().Meets(a.g.Touching)
+	for i := range options {
+		o, first := &options[i], &options[0]
+		if i == triedOptions || o.demand != first.demand || o.home != first.home || careful && o.lookOnly != first.lookOnly {
+			return i
+		}
+	}
+	return len(options)
+}
+
+// lay sets the preview up. It tells whether there is anything to play.
+func (v *preview) lay(a *asker, options []option) (state, bool) {
+	var start state
+	v.missing, v.taxa, v.columns, v.mustSee = v.missing[:0], v.taxa[:0], v.columns[:0], v.mustSee[:0]
+	v.deadly, v.upset, v.hopeful = rows{}, rows{}, 0
+	v.layRows(a, &start)
+	v.laySpecimens(a)
+	if len(v.missing) == 0 || v.hopeful == 0 {
+		return start, false
+	}
+	start.may, start.stand = 1<<len(v.taxa)-1, v.hopeful
+	for _, o := range options {
+		for _, n := range a.before(o.column) {
+			v.add(a, n)
+		}
+		v.add(a, o.column)
+	}
+	for i, t := range v.taxa {
+		must := uint32(0)
+		if v.hopeful&(1<<i) != 0 {
+			for _, id := range a.g.Taxa[t].MustSee {
+				n, _ := a.g.Column(id)
+				if e := a.s.Entry(n); e == nil || !e.Firm {
+					if at := v.add(a, n); at >= 0 {
+						must |= 1<<at | v.columns[at].rests
+					}
+				}
+			}
+		}
+		v.mustSee = append(v.mustSee, must)
+	}
+	return start, true
+}
+
+// layRows picks the harmful taxa that are not out, of many an even sample, the gravest first.
+func (v *preview) layRows(a *asker, start *state) {
+	total := 0
+	for i := range a.groups {
+		total += a.groups[i].set.Count()
+	}
+	step, skip := max(1, (total+triedRows-1)/triedRows), 0
+	for i := range a.groups {
+		g := &a.groups[i]
+		for _, w := range a.words {
+			if n := bits.OnesCount64(g.set[w]); n <= skip {
+				skip -= n
+				continue
+			}
+			for m := g.set[w]; m != 0; m &= m - 1 {
+				if skip--; skip >= 0 || len(v.missing) == triedRows {
+					continue
+				}
+				skip = step - 1
+				row, t := len(v.missing), w<<6+bits.TrailingZeros64(m)
+				v.missing = append(v.missing, t)
+				switch h := a.g.Taxa[t].Harm; {
+				case h == guide.Deadly:
+					v.deadly.set(row)
+				case h == guide.Upset && a.s.Record.Purpose != evidence.Touch:
+					v.upset.set(row)
+				}
+				lines := ruling.LinesNeeded(a.g.Taxa[t].Harm, a.s.Record.Purpose)
+				if lines > 1 && g.needs <= evidence.Whole {
+					start.one.set(row)
+				}
+			}
+		}
+	}
+}
+
+// laySpecimens picks the likeliest of the taxa that fit: what the specimen might be. Those that can be taken come first.
+func (v *preview) laySpecimens(a *asker) {
+	v.weight = v.weight[:0]
+	top := heaviest(a.chance, triedSpecimens*2/3)
+	for _, i := range top {
+		v.hopeful |= 1 << len(v.taxa)
+		v.taxa, v.weight = append(v.taxa, a.likely[i]), append(v.weight, a.chance[i])
+	}
+	if len(top) == 0 {
+		return
+	}
+	others := a.s.Set()
+	copy(others, a.r.Fits())
+	others.AndNot(a.hopeful)
+	v.list, v.post = v.list[:0], v.post[:0]
+	others.Each(func(t int) { v.list, v.post = append(v.list, t), append(v.post, a.r.Posterior(t)) })
+	base := a.r.Posterior(a.likely[top[0]]) // the chance of the others, on the scale of those above
+	for _, i := range heaviest(v.post, triedSpecimens-len(v.taxa)) {
+		v.taxa, v.weight = append(v.taxa, v.list[i]), append(v.weight, a.chance[top[0]]*math.Exp(v.post[i]-base))
+	}
+}
+
+// heaviest gives the places of the n greatest weights, the greatest first; of too many that are equally great an even
+// sample.
+func heaviest(weights []float64, n int) []int {
+	top := math.Inf(-1)
+	for _, w := range weights {
+		top = max(top, w)
+	}
+	equal := 0
+	for _, w := range weights {
+		if w == top {
+			equal++
+		}
+	}
+	out := make([]int, 0, min(n, len(weights)))
+	if equal >= n {
+		seen, wanted := 0, 0
+		for i, w := range weights {
+			if w != top {
+				continue
+			}
+			if seen == wanted {
+				out = append(out, i)
+				if wanted = len(out) * equal / n; len(out) == n {
+					break
+				}
+			}
+			seen++
+		}
+		return out
+	}
+	order := make([]int, len(weights))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(i, j int) int { return cmp.Compare(weights[j], weights[i]) })
+	return append(out, order[:cap(out)]...)
+}
+
+// add takes a column into the preview, and gives its place; -1 where there is no room or it cannot be had.
+func (v *preview) add(a *asker, n int) int {
+	if at := slices.IndexFunc(v.columns, func(c played) bool { return c.column == n }); at >= 0 {
+		return at
+	}
+	if len(v.columns) == triedColumns || !a.s.CanHave(n, a.r.WorkingTaxon()) {
+		return -1
+	}
+	col := &a.g.Columns[n]
+	p := played{column: n, line: col.Line, effort: col.MinutesOf() + perQuestion}
+	if len(v.columns) < cap(v.columns) { // what stood there before lends its room
+		old := &v.columns[:len(v.columns)+1][len(v.columns)]
+		p.cut, p.hint, p.shows, p.fits = old.cut[:0], old.hint[:0], old.shows[:0], old.fits[:0]
+	}
+	for _, b := range a.before(n) {
+		if at := slices.IndexFunc(v.columns, func(c played) bool { return c.column == b }); at >= 0 {
+			p.rests |= 1 << at
+		} else {
+			p.effort += a.g.Columns[b].MinutesOf() + perQuestion
+		}
+	}
+	if col.Kind == guide.States {
+		v.playStates(a, col, &p)
+	} else {
+		v.playNumbers(a, col, &p)
+	}
+	line := a.s.Line(col.Line)
+	for k := range p.cut {
+		if line == nil || p.shows[k] == 0 {
+			continue
+		}
+		for row, t := range v.missing {
+			if (p.cut[k][row>>6]|p.hint[k][row>>6])&(1<<(row&63)) != 0 {
+				if whole, _, _ := evidence.WorthOn(line, t>>6); whole&(1<<(t&63)) != 0 {
+					p.cut[k][row>>6] &^= 1 << (row & 63)
+					p.hint[k][row>>6] &^= 1 << (row & 63)
+				}
+			}
+		}
+	}
+	v.columns = append(v.columns, p)
+	return len(v.columns) - 1
+}
+
+func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
+	var room [guide.MaxStates]float64
+	m := len(col.States)
+	shares := room[:m]
+	p.states = m
+	p.cut, p.hint = grown(p.cut, m), grown(p.hint, m)
+	p.shows, p.fits = grown(p.shows, m), grown(p.fits, m)
+	for x, t := range v.taxa {
+		usual, mask := 0, ^uint64(0)
+		if q := col.Pattern[t]; q > 0 {
+			ruling.Shares(col, &col.Patterns[q], a.s.Record.Stage, shares)
+			usual = pick(shares, x)
+			mask = col.Patterns[q].Mask
+		}
+		p.shows[usual] |= 1 << x
+		if !col.Trust.Full {
+			mask = ^uint64(0)
+		}
+		for k := range m {
+			p.fits[k] |= uint32(mask>>k&1) << x
+		}
+	}
+	for k := range m {
+		weight := a.weightOf(p.column, k)
+		if p.shows[k] == 0 || weight < evidence.Whole/2 {
+			continue
+		}
+		into := &p.cut[k]
+		if weight < evidence.Whole {
+			into = &p.hint[k]
+		}
+		for row, t := range v.missing {
+			if q := col.Pattern[t]; q > 0 && col.Patterns[q].Mask&(1<<k) == 0 {
+				into.set(row)
+			}
+		}
+	}
+}
+
+// pick gives one of the heaviest of the shares, another one for another turn.
+func pick(shares []float64, turn int) int {
+	most := slices.Max(shares)
+	n := 0
+	for _, w := range shares {
+		if w == most {
+			n++
+		}
+	}
+	turn %= n
+	for k, w := range shares {
+		if w == most {
+			if turn == 0 {
+				return k
+			}
+			turn--
+		}
+	}
+	return 0
+}
+
+// playNumbers takes the usual value of each specimen for a state.
+func (v *preview) playNumbers(a *asker, col *guide.Column, p *played) {
+	var values []float64
+	of := make([]int, len(v.taxa))
+	for x, t := range v.taxa {
+		of[x] = -1
+		if q := col.Pattern[t]; q > 0 {
+			mid := middle(&col.Patterns[q])
+			if of[x] = slices.Index(values, mid); of[x] < 0 && len(values) < mostNumbers {
+				of[x] = len(values)
+				values = append(values, mid)
+			}
+		}
+	}
+	m := max(1, len(values))
+	p.states = m
+	p.cut, p.hint = grown(p.cut, m), grown(p.hint, m)
+	p.shows, p.fits = grown(p.shows, m), grown(p.fits, m)
+	firm := a.s.CanBeFirm(p.column, 0, a.r.WorkingTaxon())
+	for k, value := range values {
+		for row, t := range v.missing {
+			q := col.Pattern[t]
+			if q == 0 {
+				continue
+			}
+			outside, beyond := col.Patterns[q].Outside(col.Kind, value, value)
+			switch full := col.Trust.Full || col.Size && beyond; {
+			case outside && full && firm:
+				p.cut[k].set(row)
+			case outside && (full || firm):
+				p.hint[k].set(row)
+			}
+		}
+	}
+	for x, t := range v.taxa {
+		p.shows[max(0, of[x])] |= 1 << x
+		for k := range p.fits {
+			if q := col.Pattern[t]; q > 0 && k < len(values) {
+				outside, beyond := col.Patterns[q].Outside(col.Kind, values[k], values[k])
+				if outside && (col.Trust.Full || col.Size && beyond) {
+					continue
+				}
+			}
+			p.fits[k] |= 1 << x
+		}
+	}
+}
+
+// grown gives a slice of n zero values, in the room of the old one if it is enough.
+func grown[T any](old []T, n int) []T {
+	if cap(old) < n {
+		return make([]T, n)
+	}
+	out := old[:n]
+	clear(out)
+	return out
+}
+
+// madeCut is a cut made on a line earlier in a preview.
+type madeCut struct {
+	line int
+	cut  rows
+}
+
+// ask is the effort to be expected when a column is asked next and the best by the look of it after, until everything
+// harmful is out or nothing that could be taken is left.
+func (v *preview) ask(at int, s *state, depth int) float64 {
+	c := &v.columns[at]
+	effort := v.work(c.rests&^s.asked | 1<<at)
+	total := v.sum(s.may)
+	for k := range c.states {
+		may := s.may & c.shows[k]
+		if may == 0 {
+			continue
+		}
+		after := &v.states[depth+1]
+		*after = *s
+		after.asked |= c.rests | 1<<at
+		after.may, after.stand = may, s.stand&c.fits[k]
+		fresh := v.fresh(c, k, depth)
+		for w := range fresh {
+			after.two[w] |= after.one[w] & fresh[w]
+			after.one[w] |= fresh[w]
+			after.hint[w] |= c.hint[k][w]
+		}
+		v.made[depth] = madeCut{c.line, fresh}
+		effort += v.sum(may) / total * v.rest(after, depth+1)
+	}
+	return effort
+}
+
+// fresh gives the rows that a state cuts on a line on which they were not cut before.
+func (v *preview) fresh(c *played, k, depth int) rows {
+	fresh := c.cut[k]
+	for i := range v.made[:depth] {
+		if m := &v.made[i]; m.line == c.line {
+			for w := range fresh {
+				fresh[w] &^= m.cut[w]
+			}
+		}
+	}
+	return fresh
+}
+
+// sum is the weight of a set of specimens together.
+func (v *preview) sum(set uint32) float64 {
+	sum := 0.0
+	for m := set; m != 0; m &= m - 1 {
+		sum += v.weight[bits.TrailingZeros32(m)]
+	}
+	return sum
+}
+
+// open gives the rows that are not out.
+func (v *preview) open(s *state) (open rows, lines int) {
+	for w := range open {
+		all := uint64(0)
+		if left := len(v.missing) - 64*w; left >= 64 {
+			all = ^uint64(0)
+		} else if left > 0 {
+			all = 1<<left - 1
+		}
+		out := s.two[w] | s.one[w]&(v.upset[w]|s.hint[w]&^v.deadly[w])
+		open[w] = all &^ out
+		lines += 2*bits.OnesCount64(open[w]) - bits.OnesCount64(open[w]&(s.one[w]|v.upset[w]))
+	}
+	return open, lines
+}
+
+// rest is the effort to be expected from here on.
+func (v *preview) rest(s *state, depth int) float64 {
+	open, lines := v.open(s)
+	switch {
+	case s.stand == 0:
+		return 0
+	case lines == 0:
+		best := bits.TrailingZeros32(s.stand) // the likeliest comes first
+		return v.work(v.mustSee[best] &^ s.asked)
+	}
+	next, gain, total := -1, 0.0, v.sum(s.may)
+	for i := range v.columns {
+		if s.asked&(1<<i) == 0 {
+			if g := v.promise(i, s, &open, lines, total, depth); g > gain {
+				next, gain = i, g
+			}
+		}
+	}
+	if next < 0 || depth == mostDepth {
+		return float64(lines) // nothing tells any more: it ends without an answer
+	}
+	return v.ask(next, s, depth)
+}
+
+// work is the effort of asking for all of a set of columns.
+func (v *preview) work(columns uint32) float64 {
+	sum := 0.0
+	for m := columns; m != 0; m &= m - 1 {
+		sum += v.columns[bits.TrailingZeros32(m)].effort
+	}
+	return sum
+}
+
+// promise is how much nearer a column is expected to bring either end, for its effort: the harmful ones ruled out, or
+// nothing left that could be taken.
+func (v *preview) promise(at int, s *state, open *rows, lines int, total float64, depth int) float64 {
+	c := &v.columns[at]
+	left := 0.0 // the lines that are left times the taxa that are, over the answers
+	for k := range c.states {
+		may := s.may & c.shows[k]
+		if may == 0 {
+			continue
+		}
+		cut := 0
+		fresh := v.fresh(c, k, depth)
+		for w := range open {
+			cut += bits.OnesCount64(fresh[w] & open[w])
+		}
+		left += v.sum(may) * float64((lines-cut)*bits.OnesCount32(s.stand&c.fits[k]))
+	}
+	work := c.effort
+	if before := c.rests &^ s.asked; before != 0 {
+		work += v.work(before)
+	}
+	return (1 - left/(total*float64(lines*bits.OnesCount32(s.stand)))) / work
+}
