@@ -4,6 +4,7 @@ import (
 	"encoding/csv"
 	"io"
 	"slices"
+	"strings"
 
 	"zestythicket/core/guide"
 )
@@ -26,6 +27,47 @@ func ReadRows(r io.Reader) Rows {
 // Guide makes a guide of some of the rows: every row a taxon (edible: edible; poisonous: deadly), every character of
 // footing structure and a line of its own, with the states that any row of the table has.
 func (t Rows) Guide(rows []int, signs ...guide.Sign) *guide.Compiled {
+	return compile(t.guide(rows, signs...))
+}
+
+// Footed makes a guide as Guide does, with the footings and lines that the data set's notes give its characters.
+func (t Rows) Footed(rows []int) *guide.Compiled {
+	g := t.guide(rows)
+	for i := range g.Characters {
+		c := &g.Characters[i]
+		switch {
+		case c.ID == "odor":
+			c.Footing = guide.Scent
+		case c.ID == "spore-print-color":
+			c.Footing = guide.Print
+		case c.ID == "bruises":
+			c.Footing = guide.Reaction
+		case c.ID == "population", c.ID == "habitat":
+			c.Footing = guide.Place
+		case strings.Contains(c.ID, "color"):
+			c.Footing = guide.Colour
+		}
+		switch {
+		case strings.HasPrefix(c.ID, "stalk-surface"):
+			c.Line = "stalk-surface"
+		case strings.HasPrefix(c.ID, "stalk-color"):
+			c.Line = "stalk-color"
+		case strings.HasPrefix(c.ID, "ring-"):
+			c.Line = "ring"
+		}
+	}
+	return compile(g)
+}
+
+func compile(g *guide.Guide) *guide.Compiled {
+	c, err := guide.Compile(g)
+	if err != nil {
+		panic(err)
+	}
+	return c
+}
+
+func (t Rows) guide(rows []int, signs ...guide.Sign) *guide.Guide {
 	g := &guide.Guide{Signs: signs}
 	for k := 2; k < len(t.Header); k++ {
 		c := guide.Character{ID: t.Header[k], Kind: guide.States}
@@ -49,9 +91,5 @@ func (t Rows) Guide(rows []int, signs ...guide.Sign) *guide.Compiled {
 		}
 		g.Taxa = append(g.Taxa, tx)
 	}
-	c, err := guide.Compile(g)
-	if err != nil {
-		panic(err)
-	}
-	return c
+	return g
 }
