@@ -267,6 +267,7 @@ func (a *App) view(ctx context.Context, id string) (recordView, error) {
 	}
 	if row.Closed && row.Frozen != "" {
 		v.Frozen, v.GuideHash, v.Engine = true, row.GuideHash, row.Engine
+		v.Ruling.Weakest = []ruling.WeakPoint{} // a ruling kept before they were worked out has none
 		return v, json.Unmarshal([]byte(row.Frozen), &v.Ruling)
 	}
 	set, err := a.settings(ctx)

@@ -40,7 +40,7 @@ func TestIdentifyAnswersEveryField(t *testing.T) {
 	if err := json.Unmarshal([]byte(lines[1]), &got); err != nil {
 		t.Fatal(err)
 	}
-	want := []string{"apart", "candidates", "cautions", "gates", "harmful", "id", "margin", "named", "next", "reasons", "verdict", "working"}
+	want := []string{"apart", "candidates", "cautions", "gates", "harmful", "id", "margin", "named", "next", "reasons", "verdict", "weakest", "working"}
 	var keys []string
 	for k := range got {
 		keys = append(keys, k)

@@ -35,12 +35,28 @@ func (a *asker) why(n int, o option) string {
 	return "Helps to find which one it is; it rules nothing harmful out."
 }
 
-// it is what the record is judged as, or simply it.
+// it is what the record is judged as where that is settled, or simply it.
 func (a *asker) it() string {
-	if w := a.r.WorkingTaxon(); w >= 0 {
-		return a.name(w)
+	if a.settled() {
+		return a.name(a.r.WorkingTaxon())
 	}
 	return "it"
+}
+
+// settled tells whether the observer named the working name, or nothing else that could be taken fits.
+func (a *asker) settled() bool {
+	return a.r.WorkingTaxon() >= 0 && (a.s.Target >= 0 || len(a.likely) == 1)
+}
+
+// shown gives the states that the working name shows on a column, or while that is not settled all that could be taken.
+func (a *asker) shown(col *guide.Column) (mask uint64) {
+	if a.settled() {
+		return col.Patterns[col.Pattern[a.r.WorkingTaxon()]].Mask
+	}
+	for _, t := range a.likely {
+		mask |= col.Patterns[col.Pattern[t]].Mask
+	}
+	return mask
 }
 
 func (a *asker) name(taxon int) string { return lowered(ruling.Called(&a.g.Taxa[taxon])) }
@@ -55,30 +71,28 @@ func lowered(s string) string {
 	return strings.ToLower(s[:1]) + s[1:]
 }
 
-// tells gives the missing taxa from which the working name differs in full on the column whatever it shows, and those
-// from which some of what it shows differs.
+// tells gives the missing taxa from which all that the column may show differs in full, and those from which some does.
 func (a *asker) tells(n int) (sure, may guide.Bits) {
-	col, w := &a.g.Columns[n], a.r.WorkingTaxon()
+	col, missing := &a.g.Columns[n], a.r.Missing()
 	sure, may = a.s.Set(), a.s.Set()
-	if w < 0 || !col.Scored.Has(w) {
-		return sure, may
-	}
-	own := &col.Patterns[col.Pattern[w]]
-	if col.Kind != guide.States {
-		a.r.Missing().Each(func(t int) {
+	if w := a.r.WorkingTaxon(); col.Kind != guide.States && w >= 0 && col.Scored.Has(w) {
+		into, own := may, &col.Patterns[col.Pattern[w]]
+		if a.settled() {
+			into = sure
+		}
+		missing.Each(func(t int) {
 			if col.Scored.Has(t) && own.ApartFrom(col, &col.Patterns[col.Pattern[t]]) {
-				sure.Set(t)
+				into.Set(t)
 			}
 		})
+	}
+	mask := a.shown(col)
+	if mask == 0 || !col.Trust.Full {
 		return sure, may
 	}
-	if !col.Trust.Full {
-		return sure, may
-	}
-	missing := a.r.Missing()
 	for _, w := range a.words {
 		some, all := uint64(0), ^uint64(0)
-		for m := own.Mask; m != 0; m &= m - 1 {
+		for m := mask; m != 0; m &= m - 1 {
 			has := col.Has[bits.TrailingZeros64(m)][w]
 			some, all = some|has, all&has
 		}

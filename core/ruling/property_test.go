@@ -134,6 +134,65 @@ func TestWhatFitsNothingIsNeverCleared(t *testing.T) {
 	}
 }
 
+// Without the readings of a weak point the taxa it brings back fit; without fewer of its lines they do not; and every
+// line without which a harmful taxon that is out would fit is a weak point.
+func TestWeakPoints(t *testing.T) {
+	points := 0
+	check := func(seed uint64) bool {
+		g, rec, _ := random(seed)
+		a := rule(t, g, rec)
+		told := len(a.Weakest)
+		points += told
+		fits := func(without []string, taxon string) bool {
+			less := *rec
+			less.Readings = slices.DeleteFunc(slices.Clone(rec.Readings), func(r evidence.Reading) bool { return slices.Contains(without, r.Character) })
+			s, err := evidence.Open(g, &less)
+			if err != nil {
+				t.Fatal(err)
+			}
+			n, _ := g.Taxon(taxon)
+			return s.Tally().Fits.Has(n)
+		}
+		for _, w := range a.Weakest {
+			for _, taxon := range w.BringsBack {
+				if !fits(w.Readings, taxon) || !out(a, taxon) {
+					t.Logf("seed %d: without %v %s does not fit", seed, w.Readings, taxon)
+					return false
+				}
+			}
+			if n, ok := g.Column(w.Check); w.Check != "" && (!ok || !a.Ruled().Sheet().CanHave(n, a.Ruled().WorkingTaxon())) {
+				t.Logf("seed %d: %s cannot be had", seed, w.Check)
+				return false
+			}
+		}
+		if a.Verdict != guide.RuledClear || told == ruling.MostWeakPoints {
+			return true
+		}
+		for _, h := range a.Harmful {
+			for _, l := range h.Lines {
+				named := slices.ContainsFunc(a.Weakest, func(w ruling.WeakPoint) bool {
+					return slices.Equal(w.Readings, l.Characters) && slices.Contains(w.BringsBack, h.Taxon)
+				})
+				if h.Status == ruling.Out && h.Against-l.Worth < 1 != named {
+					t.Logf("seed %d: %s on %s is a weak point or not: %v", seed, h.Taxon, l.Line, named)
+					return false
+				}
+			}
+		}
+		return true
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 2000}); err != nil {
+		t.Error(err)
+	}
+	if points == 0 {
+		t.Error("no ruling had a weak point")
+	}
+}
+
+func out(a *identify.Answer, taxon string) bool {
+	return slices.ContainsFunc(a.Harmful, func(h ruling.Harmful) bool { return h.Taxon == taxon && h.Status == ruling.Out })
+}
+
 // A whole specimen of a deadly or serious taxon, read with any one reading wrong, to whatever state, is never cleared.
 func TestNoSingleMisreadingClearsAHarmfulSpecimen(t *testing.T) {
 	check := func(seed uint64) bool {

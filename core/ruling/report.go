@@ -23,6 +23,8 @@ type Report struct {
 	Fitting  []Fitting `json:"candidates"`
 	Gates    []string  `json:"gates"`
 	Cautions []Caution `json:"cautions"`
+	// Weakest are the readings that the ruling leans on most.
+	Weakest []WeakPoint `json:"weakest"`
 }
 
 // Harmful is how one harmful taxon stands.
@@ -69,9 +71,9 @@ func (r *Ruling) Report() *Report {
 		margin := r.Margin
 		out.Margin = &margin
 	}
-	out1 := r.harmful.Copy()
-	out1.AndNot(r.missing)
-	for _, t := range slices.Concat(r.gravestFirst(r.missing), r.gravestFirst(out1)) {
+	ruledOut := r.harmful.Copy()
+	ruledOut.AndNot(r.missing)
+	for _, t := range slices.Concat(r.gravestFirst(r.missing), r.gravestFirst(ruledOut)) {
 		out.Harmful = append(out.Harmful, r.standing(t))
 	}
 	r.apart.Each(func(t int) { out.Apart = append(out.Apart, g.Taxa[t].ID) })
@@ -80,7 +82,7 @@ func (r *Ruling) Report() *Report {
 	for i, t := range fits {
 		out.Fitting = append(out.Fitting, r.fittingAs(t, i+1))
 	}
-	out.Cautions = r.cautions(fits)
+	out.Cautions, out.Weakest = r.cautions(fits), r.WeakPoints()
 	return out
 }
 

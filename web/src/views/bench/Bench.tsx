@@ -19,6 +19,7 @@ import { Later } from './Later';
 import { Specimen } from './Specimen';
 import { useShortcuts } from './useShortcuts';
 import { Cautions, Warnings } from './Warnings';
+import { Weak } from './Weak';
 
 const Columns = styled.div`
   display: grid;
@@ -120,6 +121,7 @@ export default function Bench({ id }: { id: string }) {
             <Decided ruling={ruling} />
           )}
           {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
+          {!covered && <Weak ruling={ruling} book={book} onPick={closed ? undefined : pick} />}
           {!covered && <Cautions ruling={ruling} book={book} />}
           {!closed && !covered && <Close record={record} onChange={change} />}
         </section>

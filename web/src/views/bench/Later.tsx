@@ -10,6 +10,7 @@ const List = styled.div`
   font-size: 15px;
   li { padding: 4px 0; border-top: 1px solid ${c('mist')}; display: flex; gap: 10px; align-items: center; }
   li button { flex: 1; text-align: left; border: 0; background: none; padding: 6px 0; min-height: 44px; font-weight: 500; text-decoration: underline; text-underline-offset: 3px; }
+  small { display: block; font-size: 14px; font-weight: 400; color: ${c('stone')}; }
   span { color: ${c('stone')}; white-space: nowrap; }
 `;
 
@@ -30,7 +31,10 @@ export function Later({ ruling, book, shown, onPick }: Props) {
       <ul>
         {rest.map((s) => (
           <li key={s.character}>
-            <Button onPress={() => onPick(s.character)}>{book.character(s.character)?.name}</Button>
+            <Button onPress={() => onPick(s.character)}>
+              {book.character(s.character)?.name}
+              <small>{s.why}</small>
+            </Button>
             <span>{s.where === 'home' ? 'at home' : minutes(s.minutes)}</span>
           </li>
         ))}
