@@ -54,6 +54,7 @@ type preview struct {
 	taxa          []int
 	missing       []int
 	weight        []float64
+	sums          [4][256]float64 // the weight of every set of eight specimens
 	states        [mostDepth + 2]state // by depth
 	made          [mostDepth + 1]madeCut
 	list          []int
@@ -83,13 +84,15 @@ func (a *asker) ahead(options []option) {
 	if !ok {
 		return
 	}
+	least := math.Inf(1)
 	for i := range n {
 		at := slices.IndexFunc(v.columns, func(c played) bool { return c.column == options[i].column })
 		if at < 0 { // there was no room for it
 			n = i
 			break
 		}
-		options[i].effort = v.ask(at, &start, 0)
+		options[i].effort = v.ask(at, &start, 0, least)
+		least = min(least, options[i].effort)
 	}
 	slices.SortStableFunc(options[:n], func(x, y option) int {
 		switch {
@@ -124,6 +127,7 @@ func (v *preview) lay(a *asker, options []option) (state, bool) {
 	if len(v.missing) == 0 || v.hopeful == 0 {
 		return start, false
 	}
+	v.addUp()
 	start.may, start.stand = 1<<len(v.taxa)-1, v.hopeful
 	for _, o := range options {
 		for _, n := range a.before(o.column) {
@@ -152,17 +156,19 @@ func (v *preview) lay(a *asker, options []option) (state, bool) {
 func (v *preview) layRows(a *asker, start *state) {
 	total := 0
 	for i := range a.groups {
-		total += a.groups[i].set.Count()
+		for _, word := range a.groups[i].bits {
+			total += bits.OnesCount64(word)
+		}
 	}
 	step, skip := max(1, (total+triedRows-1)/triedRows), 0
 	for i := range a.groups {
 		g := &a.groups[i]
-		for _, w := range a.words {
-			if n := bits.OnesCount64(g.set[w]); n <= skip {
+		for k, w := range g.at {
+			if n := bits.OnesCount64(g.bits[k]); n <= skip {
 				skip -= n
 				continue
 			}
-			for m := g.set[w]; m != 0; m &= m - 1 {
+			for m := g.bits[k]; m != 0; m &= m - 1 {
 				if skip--; skip >= 0 || len(v.missing) == triedRows {
 					continue
 				}
@@ -398,10 +404,7 @@ func (v *preview) playNumbers(a *asker, col *guide.Column, p *played) {
 
 // grown gives a slice of n zero values, in the room of the old one if it is enough.
 func grown[T any](old []T, n int) []T {
-	if cap(old) < n {
-		return make([]T, n)
-	}
-	out := old[:n]
+	out := slices.Grow(old[:0], n)[:n]
 	clear(out)
 	return out
 }
@@ -413,8 +416,8 @@ type madeCut struct {
 }
 
 // ask is the effort to be expected when a column is asked next and the best by the look of it after, until everything
-// harmful is out or nothing that could be taken is left.
-func (v *preview) ask(at int, s *state, depth int) float64 {
+// harmful is out or nothing that could be taken is left; infinite where it comes to more than the limit.
+func (v *preview) ask(at int, s *state, depth int, limit float64) float64 {
 	c := &v.columns[at]
 	effort := v.work(c.rests&^s.asked | 1<<at)
 	total := v.sum(s.may)
@@ -434,7 +437,11 @@ func (v *preview) ask(at int, s *state, depth int) float64 {
 			after.hint[w] |= c.hint[k][w]
 		}
 		v.made[depth] = madeCut{c.line, fresh}
-		effort += v.sum(may) / total * v.rest(after, depth+1)
+		share := v.sum(may) / total
+		effort += share * v.rest(after, depth+1, (limit-effort)/share)
+		if effort > limit+1e-9 {
+			return math.Inf(1)
+		}
 	}
 	return effort
 }
@@ -454,11 +461,20 @@ func (v *preview) fresh(c *played, k, depth int) rows {
 
 // sum is the weight of a set of specimens together.
 func (v *preview) sum(set uint32) float64 {
-	sum := 0.0
-	for m := set; m != 0; m &= m - 1 {
-		sum += v.weight[bits.TrailingZeros32(m)]
+	return v.sums[0][set&255] + v.sums[1][set>>8&255] + v.sums[2][set>>16&255] + v.sums[3][set>>24]
+}
+
+// addUp works out the weights of sets of specimens, each from the set without its first.
+func (v *preview) addUp() {
+	for k := range v.sums {
+		for set := 1; set < 256; set++ {
+			sum := v.sums[k][set&(set-1)]
+			if i := 8*k + bits.TrailingZeros(uint(set)); i < len(v.weight) {
+				sum += v.weight[i]
+			}
+			v.sums[k][set] = sum
+		}
 	}
-	return sum
 }
 
 // open gives the rows that are not out.
@@ -478,7 +494,7 @@ func (v *preview) open(s *state) (open rows, lines int) {
 }
 
 // rest is the effort to be expected from here on.
-func (v *preview) rest(s *state, depth int) float64 {
+func (v *preview) rest(s *state, depth int, limit float64) float64 {
 	open, lines := v.open(s)
 	switch {
 	case s.stand == 0:
@@ -498,7 +514,7 @@ func (v *preview) rest(s *state, depth int) float64 {
 	if next < 0 || depth == mostDepth {
 		return float64(lines) // nothing tells any more: it ends without an answer
 	}
-	return v.ask(next, s, depth)
+	return v.ask(next, s, depth, limit)
 }
 
 // work is the effort of asking for all of a set of columns.

@@ -90,7 +90,6 @@ type asker struct {
 	// words lists the words of a set in which a harmful taxon is that is not out.
 	words  []int
 	groups []group
-	counts [5 * 8]int // by group: five harms that need one to eight quarters each
 	// hopeful is the set of taxa that could be taken, likely lists them, chance tells how likely each is.
 	hopeful guide.Bits
 	likely  []int
@@ -100,9 +99,11 @@ type asker struct {
 	first   [][]int // by column: what comes before it, and itself
 }
 
-// group is the harmful taxa that still need as much as each other to be out.
+// group is the harmful taxa that still need as much as each other to be out: the words of their set that are not empty,
+// and which words those are.
 type group struct {
-	set    guide.Bits
+	at     []int
+	bits   []uint64
 	needs  evidence.Quarters
 	weight float64
 	deadly bool // hints add nothing
@@ -171,17 +172,24 @@ func (a *asker) group(harm guide.Harm) {
 	if !of.Meets(missing) {
 		return
 	}
+	first := len(a.groups)
 	for needs := evidence.Quarters(1); needs <= needed; needs++ {
-		g := group{set: a.s.Set(), needs: needs, weight: weightOf(harm), deadly: harm == guide.Deadly}
-		any := uint64(0)
-		for _, w := range a.words {
-			if hit := of[w] & missing[w]; hit != 0 {
-				g.set[w] = hit & a.r.Stronger(harm, w, needed-needs) &^ a.r.Stronger(harm, w, needed-needs+1)
-				any |= g.set[w]
-			}
+		if len(a.groups) < cap(a.groups) { // what stood there before lends its room
+			a.groups = a.groups[:len(a.groups)+1]
+		} else {
+			a.groups = append(a.groups, group{})
 		}
-		if any != 0 {
-			a.groups = append(a.groups, g)
+		g := &a.groups[len(a.groups)-1]
+		*g = group{at: g.at[:0], bits: g.bits[:0], needs: needs, weight: weightOf(harm), deadly: harm == guide.Deadly}
+	}
+	for _, w := range a.words {
+		left := of[w] & missing[w]
+		for needs := evidence.Quarters(1); needs <= needed && left != 0; needs++ {
+			if hit := left & a.r.Stronger(harm, w, needed-needs); hit != 0 {
+				g := &a.groups[first+int(needs)-1]
+				g.at, g.bits = append(g.at, w), append(g.bits, hit)
+				left &^= hit
+			}
 		}
 	}
 }
@@ -325,15 +333,17 @@ func (a *asker) weightOf(n, state int) evidence.Quarters {
 func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight evidence.Quarters) float64 {
 	sum := 0.0
 	if line == nil {
-		clear(a.counts[:])
-		for _, w := range a.words {
-			hit := scored[w] &^ has[w]
-			for i := range a.groups {
-				a.counts[i] += bits.OnesCount64(hit & a.groups[i].set[w])
-			}
-		}
 		for i := range a.groups {
-			sum += float64(a.counts[i]) * a.groups[i].worth(weight, 0)
+			g := &a.groups[i]
+			worth := g.worth(weight, 0)
+			if worth == 0 {
+				continue
+			}
+			n, words, has := 0, g.bits[:len(g.at)], has[:len(scored)]
+			for k, w := range g.at {
+				n += bits.OnesCount64(words[k] & scored[w] &^ has[w])
+			}
+			sum += float64(n) * worth
 		}
 		return sum
 	}
@@ -342,8 +352,8 @@ func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight evid
 		if g.worth(weight, 0) == 0 {
 			continue
 		}
-		for _, w := range a.words {
-			hit := g.set[w] & scored[w] &^ has[w]
+		for k, w := range g.at {
+			hit := g.bits[k] & scored[w] &^ has[w]
 			if hit == 0 {
 				continue
 			}

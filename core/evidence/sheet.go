@@ -43,7 +43,7 @@ type Sheet struct {
 
 	entryAt []int32    // by column: 1 + index into Entries, 0 for none
 	lines   [][]*Entry // the entries of each line of evidence together
-	tally   *Tally
+	tally   Tally
 	store   *store
 }
 
@@ -52,7 +52,7 @@ func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
 	if err := r.Check(g); err != nil {
 		return nil, err
 	}
-	s := &Sheet{Guide: g, Record: r, Target: -1, entryAt: make([]int32, len(g.Columns))}
+	s := &Sheet{Guide: g, Record: r, Target: -1, store: stores.Get().(*store)}
 	if t, ok := g.Taxon(r.Target); ok {
 		s.Target = t
 	}
@@ -61,8 +61,10 @@ func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
 		s.HasDate = true
 	}
 	s.Scope = s.scope()
-	s.Entries = make([]Entry, 0, len(r.Readings))
-	latest := make([]*Reading, len(g.Columns))
+	s.entryAt = zeroed(s.store.entryAt, len(g.Columns))
+	s.Entries = zeroed(s.store.entries, len(r.Readings))[:0]
+	s.store.latest = zeroed(s.store.latest, len(g.Columns))
+	latest := s.store.latest
 	for i := range r.Readings {
 		n, _ := g.Column(r.Readings[i].Character)
 		latest[n] = &r.Readings[i]
@@ -88,7 +90,7 @@ func (s *Sheet) scope() guide.Bits {
 	case s.Target >= 0:
 		return g.Kingdoms[g.Taxa[s.Target].Kingdom]
 	}
-	all := guide.NewBits(len(g.Taxa))
+	all := s.Set()
 	for _, k := range g.Kingdoms {
 		all.Or(k)
 	}
@@ -205,12 +207,13 @@ func (st Standing) Fits() bool { return st.Against < Whole }
 
 // byLine puts the entries of each line of evidence together, in the order of the guide's lines.
 func (s *Sheet) byLine() [][]*Entry {
-	all := make([]*Entry, len(s.Entries))
+	s.store.order = zeroed(s.store.order, len(s.Entries))
+	all := s.store.order
 	for i := range s.Entries {
 		all[i] = &s.Entries[i]
 	}
 	slices.SortStableFunc(all, func(a, b *Entry) int { return a.Column.Line - b.Column.Line })
-	lines := make([][]*Entry, 0, len(all))
+	lines := zeroed(s.store.lines, len(all))[:0]
 	for from := 0; from < len(all); {
 		to := from + 1
 		for to < len(all) && all[to].Column.Line == all[from].Column.Line {
@@ -257,9 +260,5 @@ func (s *Sheet) LinesAgainst(taxon int) []Line {
 	return out
 }
 
-// EachLine calls f with the readings of every line of evidence together.
-func (s *Sheet) EachLine(f func([]*Entry)) {
-	for _, l := range s.lines {
-		f(l)
-	}
-}
+// Lines gives the readings of every line of evidence together, in the order of the guide's lines.
+func (s *Sheet) Lines() [][]*Entry { return s.lines }

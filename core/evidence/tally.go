@@ -2,19 +2,28 @@ package evidence
 
 import (
 	"math/bits"
+	"slices"
 	"sync"
 
 	"zestythicket/core/guide"
 )
 
-// Counter counts up to a few dozen for every taxon, 64 taxa at a time: plane p holds bit p of every taxon's count.
-type Counter struct{ planes []guide.Bits }
+// Counter counts up to a few dozen for every taxon, 64 taxa at a time. The planes of 64 taxa stand together: plane p
+// holds bit p of each one's count.
+type Counter struct {
+	words  []uint64
+	planes int
+}
+
+// of gives the planes of word w.
+func (c *Counter) of(w int) []uint64 { return c.words[w*c.planes : (w+1)*c.planes] }
 
 // addWord adds one to the counts of the taxa of word w that carry names, from the given plane up.
 func (c *Counter) addWord(w int, carry uint64, plane int) {
+	planes := c.of(w)
 	for p := plane; carry != 0; p++ {
-		old := c.planes[p][w]
-		c.planes[p][w] = old ^ carry
+		old := planes[p]
+		planes[p] = old ^ carry
 		carry &= old
 	}
 }
@@ -27,17 +36,17 @@ func (c *Counter) AtLeast(w, n int) uint64 {
 	if n <= 0 {
 		return ^uint64(0)
 	}
-	if bits.Len(uint(n)) > len(c.planes) {
+	if bits.Len(uint(n)) > c.planes {
 		return 0
 	}
+	planes := c.of(w)
 	more, same := uint64(0), ^uint64(0)
-	for p := len(c.planes) - 1; p >= 0; p-- {
-		bit := c.planes[p][w]
+	for p := len(planes) - 1; p >= 0; p-- {
 		if n>>p&1 == 1 {
-			same &= bit
+			same &= planes[p]
 		} else {
-			more |= same & bit
-			same &^= bit
+			more |= same & planes[p]
+			same &^= planes[p]
 		}
 	}
 	return more | same
@@ -46,8 +55,8 @@ func (c *Counter) AtLeast(w, n int) uint64 {
 // Of is the count of one taxon.
 func (c *Counter) Of(taxon int) int {
 	n := 0
-	for p, plane := range c.planes {
-		n |= int(plane[taxon>>6]>>(taxon&63)&1) << p
+	for p, plane := range c.of(taxon >> 6) {
+		n |= int(plane>>(taxon&63)&1) << p
 	}
 	return n
 }
@@ -85,10 +94,15 @@ func (t *Tally) Standing(taxon int) Standing {
 	return Standing{Against: Whole*Quarters(m) + Quarters(t.Part.Of(taxon)), Margin: m}
 }
 
-// store lends sets to one sheet, so that laying a record out again and again needs no new memory.
+// store lends room to one sheet, so that laying a record out again and again needs no new memory.
 type store struct {
-	slab []uint64
-	used int
+	slab    []uint64
+	used    int
+	entries []Entry
+	entryAt []int32
+	latest  []*Reading
+	order   []*Entry
+	lines   [][]*Entry
 }
 
 var stores = sync.Pool{New: func() any { return new(store) }}
@@ -105,31 +119,33 @@ func (s *store) take(n int) []uint64 {
 	return out
 }
 
+// zeroed gives n zero values, in the old room where it is enough.
+func zeroed[T any](old []T, n int) []T {
+	out := slices.Grow(old[:0], n)[:n]
+	clear(out)
+	return out
+}
+
 // Set lends an empty set with room for every taxon. It is good until the sheet is closed.
 func (s *Sheet) Set() guide.Bits { return s.Words((len(s.Guide.Taxa) + 63) / 64) }
 
 // Words lends n words, all zero. They are good until the sheet is closed.
-func (s *Sheet) Words(n int) []uint64 {
-	if s.store == nil {
-		s.store = stores.Get().(*store)
-	}
-	return s.store.take(n)
-}
+func (s *Sheet) Words(n int) []uint64 { return s.store.take(n) }
 
 // Counter lends a counter of zeros that can count to most. It is good until the sheet is closed.
 func (s *Sheet) Counter(most int) Counter {
-	c := Counter{make([]guide.Bits, bits.Len(uint(most)))}
-	for p := range c.planes {
-		c.planes[p] = s.Set()
-	}
-	return c
+	planes := bits.Len(uint(most))
+	return Counter{s.Words(planes * ((len(s.Guide.Taxa) + 63) / 64)), planes}
 }
 
 // Close gives back the memory that the sheet's sets stand in. Nothing of the sheet, or of what was worked out from it,
 // may be used after; a sheet that is never closed is let go of like anything else.
 func (s *Sheet) Close() {
 	if s.store != nil {
-		s.store.used = 0
+		*s.store = store{
+			slab: s.store.slab, entries: s.Entries[:0], entryAt: s.entryAt[:0],
+			latest: s.store.latest[:0], order: s.store.order[:0], lines: s.lines[:0],
+		}
 		stores.Put(s.store)
 		*s = Sheet{}
 	}
@@ -137,15 +153,15 @@ func (s *Sheet) Close() {
 
 // Tally counts what the readings say against every taxon; the first call does the work.
 func (s *Sheet) Tally() *Tally {
-	if s.tally != nil {
-		return s.tally
+	t := &s.tally
+	if t.Fits != nil {
+		return t
 	}
-	t := &Tally{Margin: s.Counter(len(s.lines)), Part: s.Counter(2 * len(s.lines)), Fits: s.Set()}
+	*t = Tally{Margin: s.Counter(len(s.lines)), Part: s.Counter(2 * len(s.lines)), Fits: s.Set()}
 	for i := range s.Entries {
 		s.bear(&s.Entries[i])
 	}
 	s.count(t)
-	s.tally = t
 	return t
 }
 
@@ -213,12 +229,6 @@ func add(worth Quarters, hit uint64, whole, half, quarter *uint64) {
 	default:
 		*quarter |= hit
 	}
-}
-
-// OnLine tells against which of the 64 taxa of word w a line of evidence, by its number, is worth the whole, half and a
-// quarter already. Tally must have been called.
-func (s *Sheet) OnLine(line, w int) (whole, half, quarter uint64) {
-	return WorthOn(s.Line(line), w)
 }
 
 // Line gives the readings on a line of evidence, by its number.

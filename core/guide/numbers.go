@@ -81,8 +81,8 @@ func (o *numberOrder) addBelow(to int, into Bits) {
 	}
 }
 
-// AddOutside adds to outside the taxa that lo..hi conflicts with, and to beyond, if it is given, those of them whose
-// greatest it is more than twice, as Pattern.Outside tells them.
+// AddOutside adds to outside the taxa that lo..hi conflicts with, and to beyond those of them whose greatest it is more
+// than twice, as Pattern.Outside tells them. Either may be nil.
 func (col *Column) AddOutside(lo, hi float64, outside, beyond Bits) {
 	o := col.order
 	span := func(t uint32) Span { return col.Patterns[col.Pattern[t]].Span }
@@ -90,11 +90,13 @@ func (col *Column) AddOutside(lo, hi float64, outside, beyond Bits) {
 	if col.Kind == Measure {
 		low, high = 0.9, 1.1
 	}
-	o.addAbove(sort.Search(len(o.byMin), func(i int) bool { return hi < low*span(o.byMin[i]).Min }), outside)
-	o.addBelow(sort.Search(len(o.byMax), func(i int) bool { return lo <= high*span(o.byMax[i]).Max }), outside)
-	for _, g := range o.gapped {
-		if out, _ := col.Patterns[g.pattern].Outside(col.Kind, lo, hi); out {
-			outside.Or(g.taxa)
+	if outside != nil {
+		o.addAbove(sort.Search(len(o.byMin), func(i int) bool { return hi < low*span(o.byMin[i]).Min }), outside)
+		o.addBelow(sort.Search(len(o.byMax), func(i int) bool { return lo <= high*span(o.byMax[i]).Max }), outside)
+		for _, g := range o.gapped {
+			if out, _ := col.Patterns[g.pattern].Outside(col.Kind, lo, hi); out {
+				outside.Or(g.taxa)
+			}
 		}
 	}
 	if beyond != nil {
@@ -107,7 +109,7 @@ func (col *Column) AddDiffering(p *Pattern, into Bits) {
 	if col.Kind == Measure {
 		full, beyond := into, Bits(nil)
 		if !col.Trust.Full {
-			full, beyond = make(Bits, len(into)), into
+			full, beyond = nil, into
 			if !col.Size {
 				return
 			}

@@ -143,11 +143,15 @@ func (r *Ruling) hopeless() guide.Bits {
 	}
 	reach := s.Counter(len(g.Lines))
 	for line, set := range could {
+		read := s.Line(line)
+		if read == nil && set == nil {
+			continue
+		}
 		for w := range r.missing {
 			if r.missing[w] == 0 {
 				continue
 			}
-			hit, _, _ := s.OnLine(line, w)
+			hit, _, _ := evidence.WorthOn(read, w)
 			if set != nil {
 				hit |= set[w]
 			}

@@ -79,25 +79,23 @@ func read(e *evidence.Entry, p *guide.Pattern) uint64 {
 // the mean of their logarithms, once. What each pattern of a column makes of a reading is worked out when first asked for.
 type posteriors struct {
 	s     *evidence.Sheet
+	seen  bool       // anything was
 	made  [][]uint64 // by entry, by pattern: the bits of a number below 0; 0 for not yet
-	lines [][]*evidence.Entry
-	known []uint64 // by taxon: the bits of its posterior, turned over; 0 for not yet
+	known []uint64   // by taxon: the bits of its posterior, turned over; 0 for not yet
 }
 
 func newPosteriors(s *evidence.Sheet) posteriors {
 	p := posteriors{s: s, made: make([][]uint64, len(s.Entries))}
-	s.EachLine(func(line []*evidence.Entry) {
-		if slices.ContainsFunc(line, (*evidence.Entry).Seen) {
-			p.lines = append(p.lines, line)
-		}
-	})
+	for i := range s.Entries {
+		p.seen = p.seen || s.Entries[i].Seen()
+	}
 	return p
 }
 
 // of is the posterior of a taxon, up to what is the same for all.
 func (p *posteriors) of(taxon int) float64 {
 	s := p.s
-	if len(p.lines) == 0 && !s.HasDate && s.Record.Region == "" {
+	if !p.seen && !s.HasDate && s.Record.Region == "" {
 		return 0
 	}
 	if p.known == nil {
@@ -113,7 +111,7 @@ func (p *posteriors) of(taxon int) float64 {
 	if s.Record.Region != "" && len(t.Regions) > 0 && !slices.Contains(t.Regions, s.Record.Region) {
 		post += logOutOfRegion
 	}
-	for _, line := range p.lines {
+	for _, line := range s.Lines() {
 		sum, n := 0.0, 0
 		for _, e := range line {
 			if e.Seen() {
@@ -121,7 +119,9 @@ func (p *posteriors) of(taxon int) float64 {
 				n++
 			}
 		}
-		post += sum / float64(n)
+		if n > 0 {
+			post += sum / float64(n)
+		}
 	}
 	post = math.Round(post/rankRounding) * rankRounding
 	p.known[taxon] = ^math.Float64bits(post)
