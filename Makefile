@@ -7,7 +7,7 @@ WEB := $(shell find web/src web/public -type f -not -name schema.d.ts) web/index
 GO := $(shell find . -name '*.go' -not -path './web/node_modules/*' -not -path './e2e/node_modules/*') go.mod go.sum
 DATA := guide/shipped.json guide/schema.json guide/waivers.yaml demo/scenario.json
 
-.PHONY: demo test test-go test-web build lint bench shots guide clean browser tools
+.PHONY: demo test test-go test-web build lint bench compare shots guide clean browser tools
 
 demo: build
 	./bin/thicket serve --demo
@@ -55,6 +55,12 @@ guide:
 
 bench: build
 	go test -run '^$$' -bench . -benchmem ./...
+
+# Beside general-purpose models; needs Debian's python3-sklearn. It writes docs/comparison.md.
+compare: build
+	@python=$$(command -v /usr/bin/python3 || command -v python3) && $$python -c 'import sklearn' 2>/dev/null || { echo "apt-get install python3-sklearn first"; exit 1; }
+	mkdir -p core/ruling/testdata
+	$$(command -v /usr/bin/python3 || command -v python3) core/trial/testdata/compare.py
 
 shots: build e2e/node_modules/.installed browser
 	cd e2e && npm run --silent shots

@@ -1,7 +1,6 @@
 package checks
 
 import (
-	"cmp"
 	"math"
 	"math/bits"
 	"slices"
@@ -16,8 +15,8 @@ import (
 // likeliest taxa and so many of the harmful ones not out, with so many columns to ask for. Found by trial; the figures
 // stand in docs/engine.md.
 const (
-	triedOptions   = 6
-	triedSpecimens = 24
+	triedOptions   = 4
+	triedSpecimens = 40
 	triedColumns   = 16
 	rowWords       = 2
 	triedRows      = 64 * rowWords
@@ -40,8 +39,8 @@ type played struct {
 	states       int
 	// cut and hint hold, for each state, the rows that it conflicts with in full and by half.
 	cut, hint []rows
-	// shows holds, for each state, the specimens that are taken to show it, fits those that it does not conflict with in full.
-	shows, fits []uint32
+	// shows holds, for each state, the specimens that usually show it, fits those that it does not conflict with in full.
+	shows, fits []uint64
 }
 
 // preview is what is still open, small enough to be played to the end many times.
@@ -49,16 +48,15 @@ type preview struct {
 	columns []played
 	// Two lines rule the deadly out, one those that upset, one with a hint the others.
 	deadly, upset rows
-	hopeful       uint32 // the specimens that could be taken
+	hopeful       uint64 // the specimens that could be taken
 	mustSee       []uint32
 	taxa          []int
 	missing       []int
 	weight        []float64
-	sums          [4][256]float64 // the weight of every set of eight specimens
-	states        [mostDepth + 2]state // by depth
+	sums          [triedSpecimens / 8][256]float64 // the weight of every set of eight specimens
+	states        [mostDepth + 2]state             // by depth
 	made          [mostDepth + 1]madeCut
 	list          []int
-	post          []float64
 }
 
 var previews = sync.Pool{New: func() any { return new(preview) }}
@@ -68,7 +66,7 @@ var previews = sync.Pool{New: func() any { return new(preview) }}
 type state struct {
 	one, two, hint rows
 	asked          uint32
-	may, stand     uint32
+	may, stand     uint64
 }
 
 // ahead puts the first of the options, which are in the order of their gain, in the order of the effort that is to be
@@ -120,7 +118,7 @@ func (a *asker) comparable(options []option) int {
 // lay sets the preview up. It tells whether there is anything to play.
 func (v *preview) lay(a *asker, options []option) (state, bool) {
 	var start state
-	v.missing, v.taxa, v.columns, v.mustSee = v.missing[:0], v.taxa[:0], v.columns[:0], v.mustSee[:0]
+	v.missing, v.columns, v.mustSee = v.missing[:0], v.columns[:0], v.mustSee[:0]
 	v.deadly, v.upset, v.hopeful = rows{}, rows{}, 0
 	v.layRows(a, &start)
 	v.laySpecimens(a)
@@ -152,102 +150,44 @@ func (v *preview) lay(a *asker, options []option) (state, bool) {
 	return start, true
 }
 
-// layRows picks the harmful taxa that are not out, of many an even sample, the gravest first.
+// layRows picks the harmful taxa that are not out, of too many the first by lot.
 func (v *preview) layRows(a *asker, start *state) {
-	total := 0
-	for i := range a.groups {
-		for _, word := range a.groups[i].bits {
-			total += bits.OnesCount64(word)
+	missing, purpose := a.r.Missing(), a.s.Record.Purpose
+	for _, lot := range a.g.Lots {
+		t := int(lot)
+		if !missing.Has(t) {
+			continue
 		}
-	}
-	step, skip := max(1, (total+triedRows-1)/triedRows), 0
-	for i := range a.groups {
-		g := &a.groups[i]
-		for k, w := range g.at {
-			if n := bits.OnesCount64(g.bits[k]); n <= skip {
-				skip -= n
-				continue
-			}
-			for m := g.bits[k]; m != 0; m &= m - 1 {
-				if skip--; skip >= 0 || len(v.missing) == triedRows {
-					continue
-				}
-				skip = step - 1
-				row, t := len(v.missing), w<<6+bits.TrailingZeros64(m)
-				v.missing = append(v.missing, t)
-				switch h := a.g.Taxa[t].Harm; {
-				case h == guide.Deadly:
-					v.deadly.set(row)
-				case h == guide.Upset && a.s.Record.Purpose != evidence.Touch:
-					v.upset.set(row)
-				}
-				lines := ruling.LinesNeeded(a.g.Taxa[t].Harm, a.s.Record.Purpose)
-				if lines > 1 && g.needs <= evidence.Whole {
-					start.one.set(row)
-				}
-			}
+		row, harm := len(v.missing), a.g.Taxa[t].Harm
+		v.missing = append(v.missing, t)
+		switch {
+		case harm == guide.Deadly:
+			v.deadly.set(row)
+		case harm == guide.Upset && purpose != evidence.Touch:
+			v.upset.set(row)
+		}
+		needs := ruling.Needed(harm, purpose) - ruling.Strength(a.s.Tally().Standing(t), harm)
+		if needs <= evidence.Whole && ruling.LinesNeeded(harm, purpose) > 1 {
+			start.one.set(row)
+		}
+		if len(v.missing) == triedRows {
+			break
 		}
 	}
 }
 
 // laySpecimens picks the likeliest of the taxa that fit: what the specimen might be. Those that can be taken come first.
 func (v *preview) laySpecimens(a *asker) {
-	v.weight = v.weight[:0]
-	top := heaviest(a.chance, triedSpecimens*2/3)
-	for _, i := range top {
-		v.hopeful |= 1 << len(v.taxa)
-		v.taxa, v.weight = append(v.taxa, a.likely[i]), append(v.weight, a.chance[i])
-	}
-	if len(top) == 0 {
-		return
-	}
+	v.taxa = append(v.taxa[:0], a.likely[:min(len(a.likely), triedSpecimens*2/3)]...)
+	v.hopeful = 1<<len(v.taxa) - 1
 	others := a.s.Set()
 	copy(others, a.r.Fits())
 	others.AndNot(a.hopeful)
-	v.list, v.post = v.list[:0], v.post[:0]
-	others.Each(func(t int) { v.list, v.post = append(v.list, t), append(v.post, a.r.Posterior(t)) })
-	base := a.r.Posterior(a.likely[top[0]]) // the chance of the others, on the scale of those above
-	for _, i := range heaviest(v.post, triedSpecimens-len(v.taxa)) {
-		v.taxa, v.weight = append(v.taxa, v.list[i]), append(v.weight, a.chance[top[0]]*math.Exp(v.post[i]-base))
+	v.list = a.likeliest(others, triedSpecimens-len(v.taxa), v.list)
+	v.taxa, v.weight = append(v.taxa, v.list...), v.weight[:0]
+	for _, t := range v.taxa {
+		v.weight = append(v.weight, math.Exp(a.r.Posterior(t)-a.r.Posterior(v.taxa[0])))
 	}
-}
-
-// heaviest gives the places of the n greatest weights, the greatest first; of too many that are equally great an even
-// sample.
-func heaviest(weights []float64, n int) []int {
-	top := math.Inf(-1)
-	for _, w := range weights {
-		top = max(top, w)
-	}
-	equal := 0
-	for _, w := range weights {
-		if w == top {
-			equal++
-		}
-	}
-	out := make([]int, 0, min(n, len(weights)))
-	if equal >= n {
-		seen, wanted := 0, 0
-		for i, w := range weights {
-			if w != top {
-				continue
-			}
-			if seen == wanted {
-				out = append(out, i)
-				if wanted = len(out) * equal / n; len(out) == n {
-					break
-				}
-			}
-			seen++
-		}
-		return out
-	}
-	order := make([]int, len(weights))
-	for i := range order {
-		order[i] = i
-	}
-	slices.SortStableFunc(order, func(i, j int) int { return cmp.Compare(weights[j], weights[i]) })
-	return append(out, order[:cap(out)]...)
 }
 
 // add takes a column into the preview, and gives its place; -1 where there is no room or it cannot be had.
@@ -302,56 +242,55 @@ func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
 	p.cut, p.hint = grown(p.cut, m), grown(p.hint, m)
 	p.shows, p.fits = grown(p.shows, m), grown(p.fits, m)
 	for x, t := range v.taxa {
-		usual, mask := 0, ^uint64(0)
+		usual, mask := ^uint64(0), ^uint64(0)
 		if q := col.Pattern[t]; q > 0 {
 			ruling.Shares(col, &col.Patterns[q], a.s.Record.Stage, shares)
-			usual = pick(shares, x)
+			usual = heaviest(shares)
 			mask = col.Patterns[q].Mask
 		}
-		p.shows[usual] |= 1 << x
 		if !col.Trust.Full {
 			mask = ^uint64(0)
 		}
 		for k := range m {
-			p.fits[k] |= uint32(mask>>k&1) << x
+			p.shows[k] |= (usual >> k & 1) << x
+			p.fits[k] |= (mask >> k & 1) << x
 		}
 	}
+	full, half := uint64(0), uint64(0) // the states that would count so
 	for k := range m {
-		weight := a.weightOf(p.column, k)
-		if p.shows[k] == 0 || weight < evidence.Whole/2 {
+		switch weight := a.weightOf(p.column, k); {
+		case p.shows[k] == 0:
+		case weight == evidence.Whole:
+			full |= 1 << k
+		case weight == evidence.Whole/2:
+			half |= 1 << k
+		}
+	}
+	for row, t := range v.missing {
+		q := col.Pattern[t]
+		if q == 0 {
 			continue
 		}
-		into := &p.cut[k]
-		if weight < evidence.Whole {
-			into = &p.hint[k]
-		}
-		for row, t := range v.missing {
-			if q := col.Pattern[t]; q > 0 && col.Patterns[q].Mask&(1<<k) == 0 {
-				into.set(row)
+		differ := (full | half) &^ col.Patterns[q].Mask
+		for ; differ != 0; differ &= differ - 1 {
+			if k := bits.TrailingZeros64(differ); full&(1<<k) != 0 {
+				p.cut[k].set(row)
+			} else {
+				p.hint[k].set(row)
 			}
 		}
 	}
 }
 
-// pick gives one of the heaviest of the shares, another one for another turn.
-func pick(shares []float64, turn int) int {
+// heaviest gives the places of the heaviest shares, as bits.
+func heaviest(shares []float64) (set uint64) {
 	most := slices.Max(shares)
-	n := 0
-	for _, w := range shares {
-		if w == most {
-			n++
-		}
-	}
-	turn %= n
 	for k, w := range shares {
 		if w == most {
-			if turn == 0 {
-				return k
-			}
-			turn--
+			set |= 1 << k
 		}
 	}
-	return 0
+	return set
 }
 
 // playNumbers takes the usual value of each specimen for a state.
@@ -420,7 +359,10 @@ type madeCut struct {
 func (v *preview) ask(at int, s *state, depth int, limit float64) float64 {
 	c := &v.columns[at]
 	effort := v.work(c.rests&^s.asked | 1<<at)
-	total := v.sum(s.may)
+	total := 0.0
+	for k := range c.states {
+		total += v.sum(s.may & c.shows[k])
+	}
 	for k := range c.states {
 		may := s.may & c.shows[k]
 		if may == 0 {
@@ -460,14 +402,19 @@ func (v *preview) fresh(c *played, k, depth int) rows {
 }
 
 // sum is the weight of a set of specimens together.
-func (v *preview) sum(set uint32) float64 {
-	return v.sums[0][set&255] + v.sums[1][set>>8&255] + v.sums[2][set>>16&255] + v.sums[3][set>>24]
+func (v *preview) sum(set uint64) float64 {
+	sum := 0.0
+	for k := 0; set != 0; k++ {
+		sum += v.sums[k][set&255]
+		set >>= 8
+	}
+	return sum
 }
 
 // addUp works out the weights of sets of specimens, each from the set without its first.
 func (v *preview) addUp() {
 	for k := range v.sums {
-		for set := 1; set < 256; set++ {
+		for set := 1; set < 256 && 8*k < len(v.weight); set++ {
 			sum := v.sums[k][set&(set-1)]
 			if i := 8*k + bits.TrailingZeros(uint(set)); i < len(v.weight) {
 				sum += v.weight[i]
@@ -500,14 +447,14 @@ func (v *preview) rest(s *state, depth int, limit float64) float64 {
 	case s.stand == 0:
 		return 0
 	case lines == 0:
-		best := bits.TrailingZeros32(s.stand) // the likeliest comes first
+		best := bits.TrailingZeros64(s.stand) // the likeliest comes first
 		return v.work(v.mustSee[best] &^ s.asked)
 	}
-	next, gain, total := -1, 0.0, v.sum(s.may)
+	next, least := -1, 0.0
 	for i := range v.columns {
 		if s.asked&(1<<i) == 0 {
-			if g := v.promise(i, s, &open, lines, total, depth); g > gain {
-				next, gain = i, g
+			if g := v.promise(i, s, &open, lines, depth); g < least {
+				next, least = i, g
 			}
 		}
 	}
@@ -526,11 +473,11 @@ func (v *preview) work(columns uint32) float64 {
 	return sum
 }
 
-// promise is how much nearer a column is expected to bring either end, for its effort: the harmful ones ruled out, or
-// nothing left that could be taken.
-func (v *preview) promise(at int, s *state, open *rows, lines int, total float64, depth int) float64 {
+// promise is what is expected to be left to do to either end once a column is asked, less what is left now, for its
+// effort: the harmful ones to be ruled out, or what could be taken to fall away.
+func (v *preview) promise(at int, s *state, open *rows, lines int, depth int) float64 {
 	c := &v.columns[at]
-	left := 0.0 // the lines that are left times the taxa that are, over the answers
+	left, total := 0.0, 0.0 // the lines that are left times the taxa that are, over the answers
 	for k := range c.states {
 		may := s.may & c.shows[k]
 		if may == 0 {
@@ -541,11 +488,13 @@ func (v *preview) promise(at int, s *state, open *rows, lines int, total float64
 		for w := range open {
 			cut += bits.OnesCount64(fresh[w] & open[w])
 		}
-		left += v.sum(may) * float64((lines-cut)*bits.OnesCount32(s.stand&c.fits[k]))
+		sum := v.sum(may)
+		total += sum
+		left += sum * float64((lines-cut)*bits.OnesCount64(s.stand&c.fits[k]))
 	}
 	work := c.effort
 	if before := c.rests &^ s.asked; before != 0 {
 		work += v.work(before)
 	}
-	return (1 - left/(total*float64(lines*bits.OnesCount32(s.stand)))) / work
+	return (left - total*float64(lines*bits.OnesCount64(s.stand))) / (total * work)
 }

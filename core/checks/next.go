@@ -117,9 +117,8 @@ func (g *group) worth(weight, had evidence.Quarters) float64 {
 	return g.weight * float64(min(weight-had, g.needs)) / float64(evidence.Whole)
 }
 
-// mostLikely is the greatest number of taxa, the likeliest, over which the states of a column are weighed; of too many
-// that are equally likely an even sample is taken.
-const mostLikely = 256
+// mostLikely is the greatest number of taxa, the likeliest, over which the states of a column are weighed.
+const mostLikely = 128
 
 var askers = sync.Pool{New: func() any { return new(asker) }}
 
@@ -138,29 +137,57 @@ func newAsker(r *ruling.Ruling) *asker {
 	for _, harm := range harms {
 		a.group(harm)
 	}
-	top := math.Inf(-1)
 	a.hopeful = r.Likely()
-	a.hopeful.Each(func(t int) {
-		p := r.Posterior(t)
-		top = max(top, p)
-		a.likely, a.chance = append(a.likely, t), append(a.chance, p)
-	})
-	if len(a.likely) > mostLikely {
-		kept := heaviest(a.chance, mostLikely)
-		for at, i := range slices.Sorted(slices.Values(kept)) {
-			a.likely[at], a.chance[at] = a.likely[i], a.chance[i]
-		}
-		a.likely, a.chance = a.likely[:mostLikely], a.chance[:mostLikely]
-	}
+	a.likely = a.likeliest(a.hopeful, mostLikely, a.likely)
 	total := 0.0
-	for i, p := range a.chance {
-		a.chance[i] = math.Exp(p - top)
-		total += a.chance[i]
+	for _, t := range a.likely {
+		chance := math.Exp(r.Posterior(t) - r.Posterior(a.likely[0]))
+		a.chance = append(a.chance, chance)
+		total += chance
 	}
 	for i := range a.chance {
 		a.chance[i] /= total
 	}
 	return a
+}
+
+// likeliest gives the n likeliest taxa of a set, the likeliest first, in the room of the slice; of equally likely ones
+// the first by lot.
+func (a *asker) likeliest(set guide.Bits, n int, taxa []int) []int {
+	taxa = taxa[:0]
+	top, equal := math.Inf(-1), 0
+	set.Each(func(t int) {
+		switch p := a.r.Posterior(t); {
+		case p > top:
+			top, equal = p, 1
+		case p == top:
+			equal++
+		}
+	})
+	if equal >= n {
+		for _, t := range a.g.Lots {
+			if set.Has(int(t)) && a.r.Posterior(int(t)) == top {
+				if taxa = append(taxa, int(t)); len(taxa) == n {
+					break
+				}
+			}
+		}
+		return taxa
+	}
+	order := func(x, y int) int {
+		return cmp.Or(cmp.Compare(a.r.Posterior(y), a.r.Posterior(x)), cmp.Compare(a.g.Lot[x], a.g.Lot[y]))
+	}
+	set.Each(func(t int) {
+		if len(taxa) == n {
+			if order(t, taxa[n-1]) > 0 {
+				return
+			}
+			taxa = taxa[:n-1]
+		}
+		at, _ := slices.BinarySearchFunc(taxa, t, order)
+		taxa = slices.Insert(taxa, at, t)
+	})
+	return taxa
 }
 
 var harms = []guide.Harm{guide.Deadly, guide.Serious, guide.Unknown, guide.Upset, guide.NoHarm}

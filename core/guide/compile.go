@@ -1,6 +1,7 @@
 package guide
 
 import (
+	"crypto/md5"
 	"fmt"
 	"iter"
 	"math"
@@ -32,6 +33,9 @@ type Compiled struct {
 
 	// Rank is every taxon's place in the order of their ids.
 	Rank []uint32
+	// Lots holds the taxa in an order that has nothing to do with what they show, drawn from their ids: whoever takes the
+	// first so many of a set takes a fair sample. Lot is every taxon's place in it.
+	Lots, Lot []uint32
 
 	charOf, taxonOf, lineOf map[string]int
 	// continents holds the taxa known from each continent, anywhere those of which the guide does not say where.
@@ -170,7 +174,11 @@ func Compile(g *Guide) (*Compiled, error) {
 		own.Taxa[i].Scores = nil
 	}
 	c.Guide = &own
-	c.Rank = ranks(g.Taxa)
+	_, c.Rank = ordered(g.Taxa, func(t *Taxon) string { return t.ID })
+	c.Lots, c.Lot = ordered(g.Taxa, func(t *Taxon) string {
+		sum := md5.Sum([]byte(t.ID))
+		return string(sum[:])
+	})
 	for i := range c.Columns {
 		if col := &c.Columns[i]; col.Kind != States {
 			col.order = newNumberOrder(col, n)
@@ -179,17 +187,18 @@ func Compile(g *Guide) (*Compiled, error) {
 	return c, nil
 }
 
-func ranks(taxa []Taxon) []uint32 {
-	order := make([]int, len(taxa))
-	for i := range order {
-		order[i] = i
+// ordered gives the taxa in the order of their keys, and every taxon's place in it.
+func ordered(taxa []Taxon, key func(*Taxon) string) (order, place []uint32) {
+	keys := make([]string, len(taxa))
+	order, place = make([]uint32, len(taxa)), make([]uint32, len(taxa))
+	for i := range taxa {
+		order[i], keys[i] = uint32(i), key(&taxa[i])
 	}
-	slices.SortFunc(order, func(a, b int) int { return strings.Compare(taxa[a].ID, taxa[b].ID) })
-	out := make([]uint32, len(taxa))
-	for rank, t := range order {
-		out[t] = uint32(rank)
+	slices.SortFunc(order, func(a, b uint32) int { return strings.Compare(keys[a], keys[b]) })
+	for i, t := range order {
+		place[t] = uint32(i)
 	}
-	return out
+	return order, place
 }
 
 func setIn(sets map[string]Bits, key string, i, n int) {

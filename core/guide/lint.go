@@ -2,7 +2,9 @@ package guide
 
 import (
 	"fmt"
+	"slices"
 	"strings"
+	"time"
 )
 
 // Finding is something in a guide that makes sense but is likely a mistake, or a gap that costs caution.
@@ -22,6 +24,7 @@ func (c *Compiled) Lint() []Finding {
 		out = append(out, Finding{lint, about, fmt.Sprintf(format, args...), at})
 	}
 	c.lintTexts(say)
+	c.lintUnused(say)
 	c.lintSeparation(say)
 	c.lintSigns(say)
 	c.lintTwins(say)
@@ -61,8 +64,60 @@ func (c *Compiled) lintTexts(say sayer) {
 	}
 }
 
-// lintSeparation finds taxa with a use that no set of readings would tell from a harmful one by enough lines.
+// A taxon with fewer scores than this is told from others by chance. Common practice; no published source.
+const fewScores = 15
+
+// lintUnused finds characters that say nothing of any taxon and on which nothing rests, states that no taxon shows, and
+// taxa of which too little is said.
+func (c *Compiled) lintUnused(say sayer) {
+	leant := make([]uint64, len(c.Columns)) // by column: the states that something rests on, or that a sign or gate names
+	lean := func(on []Lean) {
+		for _, l := range on {
+			leant[l.Column] |= l.Mask
+		}
+	}
+	for i := range c.Columns {
+		lean(c.Columns[i].Base)
+		for _, on := range c.Columns[i].StateBase {
+			lean(on)
+		}
+	}
+	for _, needs := range [][][]Lean{c.SignNeeds, c.GateNeeds} {
+		for _, on := range needs {
+			lean(on)
+		}
+	}
+	scores := make([]int, len(c.Taxa))
+	for i := range c.Columns {
+		col := &c.Columns[i]
+		at := fmt.Sprintf("/characters/%d", i)
+		col.Scored.Each(func(t int) { scores[t]++ })
+		if !col.Scored.Any() {
+			if leant[i] == 0 {
+				say("character-unused", col.ID, at, "no taxon is scored for %q, and nothing rests on it", col.ID)
+			}
+			continue
+		}
+		for k, has := range col.Has {
+			if !has.Any() && leant[i]&(1<<k) == 0 {
+				say("state-unused", col.ID+"/"+col.States[k].ID, fmt.Sprintf("%s/states/%d", at, k), "no taxon shows %q of %q", col.States[k].ID, col.ID)
+			}
+		}
+	}
+	for i, n := range scores {
+		if n < fewScores {
+			say("few-scores", c.Taxa[i].ID, fmt.Sprintf("/taxa/%d", i), "%q has %d scores; %d are the least that tell it from others", c.Taxa[i].ID, n, fewScores)
+		}
+	}
+}
+
+// lintSeparation finds taxa with a use that no set of readings would tell from a harmful one by enough lines, ever or in
+// some of the months in which they are there.
 func (c *Compiled) lintSeparation(say sayer) {
+	var year [12]time.Time
+	for m := range year {
+		year[m] = time.Date(2024, time.Month(m+1), 15, 0, 0, 0, 0, time.UTC)
+	}
 	for u := range c.Taxa {
 		for h := range c.Taxa {
 			use, harm := &c.Taxa[u], &c.Taxa[h]
@@ -73,35 +128,69 @@ func (c *Compiled) lintSeparation(say sayer) {
 				continue
 			}
 			needed := (harm.Harm.NeededHalves() + 1) / 2
-			if n := c.linesBetween(u, h); n < needed {
-				say("not-separable", use.ID+"/"+harm.ID, fmt.Sprintf("/taxa/%d", u),
+			differ := c.differing(u, h)
+			at := fmt.Sprintf("/taxa/%d", u)
+			if n := c.linesOf(differ, func(int) bool { return true }); n < needed {
+				say("not-separable", use.ID+"/"+harm.ID, at,
 					"%q can be told from %q by %d lines that count in full; %d are needed", use.ID, harm.ID, n, needed)
+				continue
+			}
+			var dark []string
+			for _, day := range year {
+				if use.Season.Any(day) && c.linesOf(differ, func(n int) bool { return c.thereOn(n, use.Season, day) }) < needed {
+					dark = append(dark, day.Month().String())
+				}
+			}
+			if len(dark) > 0 {
+				say("not-separable-in-season", use.ID+"/"+harm.ID, at, "%q cannot be told from %q by enough lines in %s", use.ID, harm.ID, strings.Join(dark, ", "))
 			}
 		}
 	}
 }
 
-// linesBetween counts the lines on which something that a shows would conflict in full with b.
-func (c *Compiled) linesBetween(a, b int) int {
-	lines := map[int]bool{}
+// thereOn tells whether a column, and all that every reading of it rests on, is there to be seen on the day.
+func (c *Compiled) thereOn(n int, season Season, day time.Time) bool {
+	col := &c.Columns[n]
+	if !season.In(col.Organ, day) {
+		return false
+	}
+	for _, l := range col.Base {
+		if !c.thereOn(l.Column, season, day) {
+			return false
+		}
+	}
+	return true
+}
+
+// linesOf counts the lines of those of the columns that may be read.
+func (c *Compiled) linesOf(columns []int, readable func(n int) bool) int {
+	var lines []int
+	for _, n := range columns {
+		if line := c.Columns[n].Line; readable(n) && !slices.Contains(lines, line) {
+			lines = append(lines, line)
+		}
+	}
+	return len(lines)
+}
+
+// differing lists the columns on which something that a shows would conflict in full with b.
+func (c *Compiled) differing(a, b int) (columns []int) {
 	for n := range c.Columns {
 		col := &c.Columns[n]
 		if !col.Scored.Has(a) || !col.Scored.Has(b) {
 			continue
 		}
 		p, q := &col.Patterns[col.Pattern[a]], &col.Patterns[col.Pattern[b]]
-		if col.Kind == States {
-			if col.Trust.Full && p.Mask&^q.Mask != 0 {
-				lines[col.Line] = true
-			}
-			continue
+		differ := col.Trust.Full && p.Mask&^q.Mask != 0
+		if col.Kind != States {
+			outside, beyond := p.CanDiffer(col.Kind, q)
+			differ = outside && (col.Trust.Full || col.Size && beyond)
 		}
-		outside, beyond := p.CanDiffer(col.Kind, q)
-		if outside && (col.Trust.Full || col.Size && beyond) {
-			lines[col.Line] = true
+		if differ {
+			columns = append(columns, n)
 		}
 	}
-	return len(lines)
+	return columns
 }
 
 func (c *Compiled) lintSigns(say sayer) {

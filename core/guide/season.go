@@ -60,9 +60,22 @@ func anyHas(ws []Window, day time.Time) bool {
 
 // monthDay reads "MM-DD" as month×100 + day.
 func monthDay(s string) (int, error) {
-	t, err := time.Parse("2006-01-02", "2024-"+s) // a leap year, so that 02-29 stands
-	if err != nil || len(s) != 5 {
-		return 0, fmt.Errorf("%q is not a month and day such as 04-15", s)
+	if len(s) == 5 && s[2] == '-' {
+		month, day := twoDigits(s[:2]), twoDigits(s[3:])
+		if month >= 1 && month <= 12 && day >= 1 && day <= mostDays[month-1] {
+			return month*100 + day, nil
+		}
 	}
-	return int(t.Month())*100 + t.Day(), nil
+	return 0, fmt.Errorf("%q is not a month and day such as 04-15", s)
+}
+
+// mostDays is the number of days of each month in a leap year, so that 02-29 stands.
+var mostDays = [12]int{31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31}
+
+// twoDigits reads a number of two digits; -1 where it is none.
+func twoDigits(s string) int {
+	if s[0] < '0' || s[0] > '9' || s[1] < '0' || s[1] > '9' {
+		return -1
+	}
+	return int(s[0]-'0')*10 + int(s[1]-'0')
 }

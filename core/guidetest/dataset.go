@@ -2,6 +2,7 @@ package guidetest
 
 import (
 	"encoding/csv"
+	"fmt"
 	"io"
 	"slices"
 	"strings"
@@ -56,6 +57,27 @@ func (t Rows) Footed(rows []int) *guide.Compiled {
 			c.Line = "ring"
 		}
 	}
+	return compile(g)
+}
+
+// Padded makes a guide as Guide does, of the characters that no row of the table leaves empty, each with so many states:
+// those that no row has fill up what is missing.
+func (t Rows) Padded(rows []int, states int) *guide.Compiled {
+	g := t.guide(rows)
+	kept := g.Characters[:0]
+	for k, c := range g.Characters {
+		if slices.ContainsFunc(t.Rows, func(row []string) bool { return row[k+2] == "" }) {
+			for i := range g.Taxa {
+				delete(g.Taxa[i].Scores, c.ID)
+			}
+			continue
+		}
+		for len(c.States) < states {
+			c.States = append(c.States, guide.State{ID: fmt.Sprintf("none-%d", len(c.States))})
+		}
+		kept = append(kept, c)
+	}
+	g.Characters = kept
 	return compile(g)
 }
 

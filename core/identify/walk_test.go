@@ -3,10 +3,12 @@ package identify_test
 import (
 	"testing"
 
+	"zestythicket/core/checks"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
+	"zestythicket/core/ruling"
 	guidebook "zestythicket/guide"
 )
 
@@ -130,13 +132,27 @@ func TestNextAsksInAnOrderThatKeepsOneWhole(t *testing.T) {
 	}
 }
 
-func BenchmarkShippedGuideRulingWithNext(b *testing.B) {
+// BenchmarkShippedGuide rules on a record on the shipped guide: with what to look at next, and with everything written out.
+func BenchmarkShippedGuide(b *testing.B) {
 	g := shipped(b)
 	rec := guidetest.Record(`{"id":"x","kingdom":"fungi","readings":[{"character":"underside","states":["gills"],"sure":true},{"character":"cap-colour","states":["white"],"sure":true},{"character":"stem-ring","states":["skirt"],"sure":true},{"character":"cap-diameter","value":70,"sure":true}]}`)
-	b.ReportAllocs()
-	for b.Loop() {
-		if _, err := identify.Record(g, rec); err != nil {
-			b.Fatal(err)
+	b.Run("ruling with next", func(b *testing.B) {
+		b.ReportAllocs()
+		for b.Loop() {
+			s, err := evidence.Open(g, rec)
+			if err != nil {
+				b.Fatal(err)
+			}
+			checks.Next(ruling.Rule(s))
+			s.Close()
 		}
-	}
+	})
+	b.Run("the whole answer", func(b *testing.B) {
+		b.ReportAllocs()
+		for b.Loop() {
+			if _, err := identify.Record(g, rec); err != nil {
+				b.Fatal(err)
+			}
+		}
+	})
 }

@@ -49,7 +49,7 @@ func (r *Ruling) nothingToTake() (guide.Verdict, finding) {
 			return guide.Leave, finding{code: OnlyHarmfulFits, about: both}
 		}
 		if r.fits.Any() {
-			return guide.Leave, found(r.reason(NothingToTake, r.likeliest(r.fits), -1))
+			return guide.Leave, found(r.reason(NothingToTake, r.Likeliest(r.fits), -1))
 		}
 	}
 	if r.working >= 0 && !r.takeable.Has(r.working) {
@@ -65,7 +65,7 @@ func (r *Ruling) nothingMatches() (guide.Verdict, finding) {
 	}
 	nearest := r.working
 	if nearest < 0 {
-		nearest = r.likeliest(r.takeable)
+		nearest = r.Likeliest(r.takeable)
 	}
 	if nearest >= 0 && r.tally.Standing(nearest).Against < 2*evidence.Whole {
 		if e := r.inTheWay(nearest); e != nil {

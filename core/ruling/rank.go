@@ -78,10 +78,11 @@ func read(e *evidence.Entry, p *guide.Pattern) uint64 {
 // posteriors ranks taxa by a naive Bayes posterior, as natural logarithms; readings on one line of evidence contribute
 // the mean of their logarithms, once. What each pattern of a column makes of a reading is worked out when first asked for.
 type posteriors struct {
-	s     *evidence.Sheet
-	seen  bool       // anything was
-	made  [][]uint64 // by entry, by pattern: the bits of a number below 0; 0 for not yet
-	known []uint64   // by taxon: the bits of its posterior, turned over; 0 for not yet
+	s      *evidence.Sheet
+	seen   bool       // anything was
+	made   [][]uint64 // by entry, by pattern: the bits of a number below 0; 0 for not yet
+	filled bool       // known holds all
+	known  []uint64   // by taxon: the bits of its posterior, turned over; 0 for not yet
 }
 
 func newPosteriors(s *evidence.Sheet) posteriors {
@@ -104,13 +105,7 @@ func (p *posteriors) of(taxon int) float64 {
 	if known := p.known[taxon]; known != 0 {
 		return math.Float64frombits(^known)
 	}
-	t, post := &s.Guide.Taxa[taxon], 0.0
-	if s.HasDate && !t.Season.Any(s.Date) {
-		post += logOutOfSeason
-	}
-	if s.Record.Region != "" && len(t.Regions) > 0 && !slices.Contains(t.Regions, s.Record.Region) {
-		post += logOutOfRegion
-	}
+	post := p.prior(taxon)
 	for _, line := range s.Lines() {
 		sum, n := 0.0, 0
 		for _, e := range line {
@@ -123,12 +118,80 @@ func (p *posteriors) of(taxon int) float64 {
 			post += sum / float64(n)
 		}
 	}
-	post = math.Round(post/rankRounding) * rankRounding
+	post = rounded(post)
 	p.known[taxon] = ^math.Float64bits(post)
 	return post
 }
 
+func rounded(post float64) float64 { return math.Round(post/rankRounding) * rankRounding }
+
+// prior is the logarithm of how likely a taxon is before anything is read, up to what is the same for all.
+func (p *posteriors) prior(taxon int) float64 {
+	s, t, prior := p.s, &p.s.Guide.Taxa[taxon], 0.0
+	if s.HasDate && !t.Season.Any(s.Date) {
+		prior += logOutOfSeason
+	}
+	if s.Record.Region != "" && len(t.Regions) > 0 && !slices.Contains(t.Regions, s.Record.Region) {
+		prior += logOutOfRegion
+	}
+	return prior
+}
+
+// fill works out all posteriors at once, a line of evidence at a time: the same sums in the same order as of.
+func (p *posteriors) fill() {
+	s := p.s
+	if p.filled || !p.seen && !s.HasDate && s.Record.Region == "" {
+		return
+	}
+	p.filled = true
+	if p.known == nil {
+		p.known = s.Words(len(s.Guide.Taxa))
+	}
+	for t := range p.known {
+		p.known[t] = math.Float64bits(p.prior(t))
+	}
+	sums := s.Words(len(s.Guide.Taxa))
+	for _, line := range s.Lines() {
+		clear(sums)
+		n := 0
+		for _, e := range line {
+			if e.Seen() {
+				addTo(sums, e.Column.Pattern, p.likelihoods(e))
+				n++
+			}
+		}
+		for t := range p.known {
+			if n > 0 {
+				mean := math.Float64frombits(sums[t])
+				if n > 1 {
+					mean /= float64(n)
+				}
+				p.known[t] = math.Float64bits(math.Float64frombits(p.known[t]) + mean)
+			}
+		}
+	}
+	for t := range p.known {
+		p.known[t] = ^math.Float64bits(rounded(math.Float64frombits(p.known[t])))
+	}
+}
+
 var logOutOfSeason, logOutOfRegion = math.Log(outOfSeason), math.Log(outOfRegion)
+
+// addTo adds to the sums what each taxon's pattern adds.
+func addTo(sums []uint64, pattern []uint32, adds []uint64) {
+	sums = sums[:len(pattern)]
+	for t, k := range pattern {
+		sums[t] = math.Float64bits(math.Float64frombits(sums[t]) + math.Float64frombits(adds[k]))
+	}
+}
+
+// likelihoods gives the likelihood of the reading for every pattern of its column, as bits.
+func (p *posteriors) likelihoods(e *evidence.Entry) []uint64 {
+	for k := range e.Column.Patterns {
+		p.likelihood(e, uint32(k))
+	}
+	return p.made[p.s.Index(e)]
+}
 
 // likelihood is the logarithm of the chance of the reading for one of the column's patterns; for pattern 0, and for
 // all of them where the reading has faded, that of silence.
@@ -166,8 +229,9 @@ func logChance(e *evidence.Entry, p *guide.Pattern, silent bool, stage string) f
 	return min(math.Log(chance), -math.SmallestNonzeroFloat64)
 }
 
-// likeliest is the taxon of the set with the highest posterior, the first by id of several; -1 where the set is empty.
-func (r *Ruling) likeliest(set guide.Bits) int {
+// Likeliest is the taxon of the set with the highest posterior, the first by id of several; -1 where the set is empty.
+func (r *Ruling) Likeliest(set guide.Bits) int {
+	r.rankMany(set)
 	best, most := -1, 0.0
 	set.Each(func(t int) {
 		p := r.post.of(t)
@@ -178,8 +242,19 @@ func (r *Ruling) likeliest(set guide.Bits) int {
 	return best
 }
 
+// From this share of all taxa on it is quicker to work out every posterior than each by itself.
+const manyTaxa = 1.0 / 8
+
+// rankMany makes ready for the posteriors of a set, where it is large.
+func (r *Ruling) rankMany(set guide.Bits) {
+	if n := len(r.sheet.Guide.Taxa); n > 64 && float64(set.Count()) > manyTaxa*float64(n) {
+		r.post.fill()
+	}
+}
+
 // ranked orders taxa by posterior, the likeliest first; ties by id.
 func (r *Ruling) ranked(taxa guide.Bits) []int {
+	r.rankMany(taxa)
 	order := taxa.Members()
 	post := make(map[int]float64, len(order))
 	for _, t := range order {

@@ -2,10 +2,14 @@ package ruling_test
 
 import (
 	"math"
+	"os"
 	"slices"
+	"strconv"
+	"strings"
 	"testing"
 
 	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
 	"zestythicket/core/ruling"
@@ -47,6 +51,119 @@ func TestPosterior(t *testing.T) {
 		if got, want := r.Posterior(0)-r.Posterior(1), math.Log(c.p)-math.Log(c.q); math.Abs(got-want) > 1e-8 {
 			t.Errorf("%s: got %v, want %v", name, got, want)
 		}
+	}
+}
+
+// dataSet reads the public data set named in core/identify/testdata/README.md.
+func dataSet(t testing.TB) guidetest.Rows {
+	t.Helper()
+	f, err := os.Open("../identify/testdata/gilled-mushrooms.csv")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer f.Close()
+	return guidetest.ReadRows(f)
+}
+
+// padded makes a guide of the first rows of the data set, every character padded to twelve states, so that the ranking
+// is a categorical naive Bayes; and a record of all that a row shows.
+func padded(table guidetest.Rows, first int) (*guide.Compiled, func(row []string) *evidence.Record) {
+	rows := make([]int, first)
+	for i := range rows {
+		rows[i] = i
+	}
+	g := table.Padded(rows, 12)
+	return g, func(row []string) *evidence.Record {
+		rec := &evidence.Record{ID: row[0]}
+		for k, id := range table.Header {
+			if _, ok := g.Column(id); ok {
+				rec.Readings = append(rec.Readings, evidence.Reading{Character: id, States: []string{row[k]}, Sure: true})
+			}
+		}
+		return rec
+	}
+}
+
+// Source: CategoricalNB of scikit-learn on the public data set (core/trial/testdata/compare.py made the file): a line
+// for each of the last rows of the data set, a number for each of the first, as a class of its own.
+func TestPosteriorAgreesWithANaiveBayesLibrary(t *testing.T) {
+	b, err := os.ReadFile("testdata/naive-bayes.txt")
+	if err != nil {
+		t.Fatal(err)
+	}
+	table := dataSet(t)
+	lines := strings.Split(strings.TrimSpace(string(b)), "\n")[1:]
+	classes := len(strings.Fields(lines[0]))
+	if len(lines) < 10 || classes < 100 {
+		t.Errorf("only %d rows and %d classes are compared", len(lines), classes)
+	}
+	g, read := padded(table, classes)
+	for q, line := range lines {
+		row := table.Rows[len(table.Rows)-len(lines)+q]
+		s, err := evidence.Open(g, read(row))
+		if err != nil {
+			t.Fatal(err)
+		}
+		r := ruling.Rule(s)
+		for class, text := range strings.Fields(line) {
+			want, err := strconv.ParseFloat(text, 64)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if got := r.Posterior(class); math.Abs(got-want) > 1e-9 {
+				t.Errorf("row %s, class %d: got %.12f, want %.12f", row[0], class, got, want)
+			}
+		}
+	}
+}
+
+// All posteriors worked out at once are those worked out one by one.
+func TestRankingManyIsRankingEach(t *testing.T) {
+	table := dataSet(t)
+	g, read := padded(table, 300)
+	for _, row := range table.Rows[300:310] {
+		rec := read(row)
+		rec.Date, rec.Region = "2026-10-10", "11"
+		rec.Readings[3] = evidence.Reading{Character: rec.Readings[3].Character, Unseen: evidence.Lost}
+		each, many := open(t, g, rec), open(t, g, rec)
+		many.Likeliest(g.Kingdoms["fungi"])
+		for taxon := range g.Taxa {
+			if each.Posterior(taxon) != many.Posterior(taxon) {
+				t.Fatalf("row %s, taxon %d: %v one by one, %v at once", row[0], taxon, each.Posterior(taxon), many.Posterior(taxon))
+			}
+		}
+	}
+}
+
+func open(t testing.TB, g *guide.Compiled, rec *evidence.Record) *ruling.Ruling {
+	t.Helper()
+	s, err := evidence.Open(g, rec)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return ruling.Rule(s)
+}
+
+// BenchmarkNaiveBayes rules on all readings of one of the data set's rows in a guide of all 2,000, and finds the
+// likeliest of all of them.
+func BenchmarkNaiveBayes(b *testing.B) {
+	table := dataSet(b)
+	g, read := padded(table, len(table.Rows))
+	rec := read(table.Rows[0])
+	for name, f := range map[string]func(*ruling.Ruling){
+		"ruling":     func(*ruling.Ruling) {},
+		"prediction": func(r *ruling.Ruling) { r.Likeliest(g.Kingdoms["fungi"]) },
+	} {
+		b.Run(name, func(b *testing.B) {
+			for b.Loop() {
+				s, err := evidence.Open(g, rec)
+				if err != nil {
+					b.Fatal(err)
+				}
+				f(ruling.Rule(s))
+				s.Close()
+			}
+		})
 	}
 }
 

@@ -171,7 +171,7 @@ func (h *Harmful) CutsMissing() int {
 
 // firstFit names the likeliest taxon that fits, or nothing.
 func (r *Ruling) firstFit() string {
-	if t := r.likeliest(r.fits); t >= 0 {
+	if t := r.Likeliest(r.fits); t >= 0 {
 		return r.called(r.sheet.Guide.Taxa[t].ID)
 	}
 	return ""

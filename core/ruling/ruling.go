@@ -56,7 +56,7 @@ func Rule(s *evidence.Sheet) *Ruling {
 		may := s.Set()
 		copy(may, r.fits)
 		may.And(r.takeable)
-		r.working = r.likeliest(may)
+		r.working = r.Likeliest(may)
 	}
 	r.findHarmful()
 	r.Verdict, r.why = r.decide()

@@ -210,3 +210,22 @@ func TestSummary(t *testing.T) {
 		t.Errorf("got %+v, want %+v", s.Checks, want)
 	}
 }
+
+// BenchmarkTrialOfALargeGuide puts 1,000 specimens through the loop, on a guide of 8,000 taxa and 22 characters.
+func BenchmarkTrialOfALargeGuide(b *testing.B) {
+	g, err := guide.Compile(guidetest.Large(8000, 22, 1))
+	if err != nil {
+		b.Fatal(err)
+	}
+	drawn := trial.Draw(g, 1, 1)
+	var some []trial.Specimen
+	for i := 0; len(some) < 1000; i += 7 {
+		some = append(some, drawn[i])
+	}
+	var s trial.Summary
+	for b.Loop() {
+		s = trial.Summarize(run(b, g, some, trial.Options{}))
+	}
+	b.ReportMetric(float64(s.Clears), "clears")
+	b.ReportMetric(s.Checks.Mean, "checks/clear")
+}
