@@ -54,7 +54,7 @@ guide:
 	go generate ./guide ./server
 
 bench: build
-	go test -run '^$$' -bench . -benchmem ./...
+	go test -p 1 -run '^$$' -bench . -benchmem ./...
 
 # Beside general-purpose models; needs Debian's python3-sklearn. It writes docs/comparison.md.
 compare: build

@@ -36,11 +36,14 @@ type played struct {
 	column, line int
 	effort       float64
 	rests        uint32 // the columns that come before it, by their place
-	states       int
-	// cut and hint hold, for each state, the rows that it conflicts with in full and by half.
-	cut, hint []rows
-	// shows holds, for each state, the specimens that usually show it, fits those that it does not conflict with in full.
-	shows, fits []uint64
+	answers      []answer
+}
+
+// answer is what a column may be read as: a state, or the usual value of a specimen.
+type answer struct {
+	cut, hint rows   // the rows that it conflicts with in full and by half
+	shows     uint64 // the specimens that usually show it
+	fits      uint64 // those that it does not conflict with in full
 }
 
 // preview is what is still open, small enough to be played to the end many times.
@@ -202,7 +205,7 @@ func (v *preview) add(a *asker, n int) int {
 	p := played{column: n, line: col.Line, effort: col.MinutesOf() + perQuestion}
 	if len(v.columns) < cap(v.columns) { // what stood there before lends its room
 		old := &v.columns[:len(v.columns)+1][len(v.columns)]
-		p.cut, p.hint, p.shows, p.fits = old.cut[:0], old.hint[:0], old.shows[:0], old.fits[:0]
+		p.answers = old.answers[:0]
 	}
 	for _, b := range a.before(n) {
 		if at := slices.IndexFunc(v.columns, func(c played) bool { return c.column == b }); at >= 0 {
@@ -217,15 +220,17 @@ func (v *preview) add(a *asker, n int) int {
 		v.playNumbers(a, col, &p)
 	}
 	line := a.s.Line(col.Line)
-	for k := range p.cut {
-		if line == nil || p.shows[k] == 0 {
-			continue
+	p.answers = slices.DeleteFunc(p.answers, func(x answer) bool { return x.shows == 0 })
+	for k := range p.answers {
+		x := &p.answers[k]
+		if line == nil {
+			break
 		}
 		for row, t := range v.missing {
-			if (p.cut[k][row>>6]|p.hint[k][row>>6])&(1<<(row&63)) != 0 {
+			if (x.cut[row>>6]|x.hint[row>>6])&(1<<(row&63)) != 0 {
 				if whole, _, _ := evidence.WorthOn(line, t>>6); whole&(1<<(t&63)) != 0 {
-					p.cut[k][row>>6] &^= 1 << (row & 63)
-					p.hint[k][row>>6] &^= 1 << (row & 63)
+					x.cut[row>>6] &^= 1 << (row & 63)
+					x.hint[row>>6] &^= 1 << (row & 63)
 				}
 			}
 		}
@@ -238,9 +243,7 @@ func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
 	var room [guide.MaxStates]float64
 	m := len(col.States)
 	shares := room[:m]
-	p.states = m
-	p.cut, p.hint = grown(p.cut, m), grown(p.hint, m)
-	p.shows, p.fits = grown(p.shows, m), grown(p.fits, m)
+	p.answers = grown(p.answers, m)
 	for x, t := range v.taxa {
 		usual, mask := ^uint64(0), ^uint64(0)
 		if q := col.Pattern[t]; q > 0 {
@@ -252,14 +255,14 @@ func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
 			mask = ^uint64(0)
 		}
 		for k := range m {
-			p.shows[k] |= (usual >> k & 1) << x
-			p.fits[k] |= (mask >> k & 1) << x
+			p.answers[k].shows |= (usual >> k & 1) << x
+			p.answers[k].fits |= (mask >> k & 1) << x
 		}
 	}
 	full, half := uint64(0), uint64(0) // the states that would count so
 	for k := range m {
 		switch weight := a.weightOf(p.column, k); {
-		case p.shows[k] == 0:
+		case p.answers[k].shows == 0:
 		case weight == evidence.Whole:
 			full |= 1 << k
 		case weight == evidence.Whole/2:
@@ -274,9 +277,9 @@ func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
 		differ := (full | half) &^ col.Patterns[q].Mask
 		for ; differ != 0; differ &= differ - 1 {
 			if k := bits.TrailingZeros64(differ); full&(1<<k) != 0 {
-				p.cut[k].set(row)
+				p.answers[k].cut.set(row)
 			} else {
-				p.hint[k].set(row)
+				p.answers[k].hint.set(row)
 			}
 		}
 	}
@@ -308,9 +311,7 @@ func (v *preview) playNumbers(a *asker, col *guide.Column, p *played) {
 		}
 	}
 	m := max(1, len(values))
-	p.states = m
-	p.cut, p.hint = grown(p.cut, m), grown(p.hint, m)
-	p.shows, p.fits = grown(p.shows, m), grown(p.fits, m)
+	p.answers = grown(p.answers, m)
 	firm := a.s.CanBeFirm(p.column, 0, a.r.WorkingTaxon())
 	for k, value := range values {
 		for row, t := range v.missing {
@@ -321,22 +322,22 @@ func (v *preview) playNumbers(a *asker, col *guide.Column, p *played) {
 			outside, beyond := col.Patterns[q].Outside(col.Kind, value, value)
 			switch full := col.Trust.Full || col.Size && beyond; {
 			case outside && full && firm:
-				p.cut[k].set(row)
+				p.answers[k].cut.set(row)
 			case outside && (full || firm):
-				p.hint[k].set(row)
+				p.answers[k].hint.set(row)
 			}
 		}
 	}
 	for x, t := range v.taxa {
-		p.shows[max(0, of[x])] |= 1 << x
-		for k := range p.fits {
+		p.answers[max(0, of[x])].shows |= 1 << x
+		for k := range p.answers {
 			if q := col.Pattern[t]; q > 0 && k < len(values) {
 				outside, beyond := col.Patterns[q].Outside(col.Kind, values[k], values[k])
 				if outside && (col.Trust.Full || col.Size && beyond) {
 					continue
 				}
 			}
-			p.fits[k] |= 1 << x
+			p.answers[k].fits |= 1 << x
 		}
 	}
 }
@@ -360,23 +361,24 @@ func (v *preview) ask(at int, s *state, depth int, limit float64) float64 {
 	c := &v.columns[at]
 	effort := v.work(c.rests&^s.asked | 1<<at)
 	total := 0.0
-	for k := range c.states {
-		total += v.sum(s.may & c.shows[k])
+	for k := range c.answers {
+		total += v.sum(s.may & c.answers[k].shows)
 	}
-	for k := range c.states {
-		may := s.may & c.shows[k]
+	for k := range c.answers {
+		x := &c.answers[k]
+		may := s.may & x.shows
 		if may == 0 {
 			continue
 		}
 		after := &v.states[depth+1]
 		*after = *s
 		after.asked |= c.rests | 1<<at
-		after.may, after.stand = may, s.stand&c.fits[k]
-		fresh := v.fresh(c, k, depth)
+		after.may, after.stand = may, s.stand&x.fits
+		fresh := v.fresh(c.line, x.cut, depth)
 		for w := range fresh {
 			after.two[w] |= after.one[w] & fresh[w]
 			after.one[w] |= fresh[w]
-			after.hint[w] |= c.hint[k][w]
+			after.hint[w] |= x.hint[w]
 		}
 		v.made[depth] = madeCut{c.line, fresh}
 		share := v.sum(may) / total
@@ -388,17 +390,16 @@ func (v *preview) ask(at int, s *state, depth int, limit float64) float64 {
 	return effort
 }
 
-// fresh gives the rows that a state cuts on a line on which they were not cut before.
-func (v *preview) fresh(c *played, k, depth int) rows {
-	fresh := c.cut[k]
+// fresh gives those of the rows that were not cut before on the line.
+func (v *preview) fresh(line int, cut rows, depth int) rows {
 	for i := range v.made[:depth] {
-		if m := &v.made[i]; m.line == c.line {
-			for w := range fresh {
-				fresh[w] &^= m.cut[w]
+		if m := &v.made[i]; m.line == line {
+			for w := range cut {
+				cut[w] &^= m.cut[w]
 			}
 		}
 	}
-	return fresh
+	return cut
 }
 
 // sum is the weight of a set of specimens together.
@@ -450,9 +451,9 @@ func (v *preview) rest(s *state, depth int, limit float64) float64 {
 		best := bits.TrailingZeros64(s.stand) // the likeliest comes first
 		return v.work(v.mustSee[best] &^ s.asked)
 	}
-	next, least := -1, 0.0
+	next, least, all := -1, 0.0, float64(lines*bits.OnesCount64(s.stand))
 	for i := range v.columns {
-		if s.asked&(1<<i) == 0 {
+		if s.asked&(1<<i) == 0 && all/v.columns[i].effort > -least { // else it could not be better if it did it all
 			if g := v.promise(i, s, &open, lines, depth); g < least {
 				next, least = i, g
 			}
@@ -478,19 +479,20 @@ func (v *preview) work(columns uint32) float64 {
 func (v *preview) promise(at int, s *state, open *rows, lines int, depth int) float64 {
 	c := &v.columns[at]
 	left, total := 0.0, 0.0 // the lines that are left times the taxa that are, over the answers
-	for k := range c.states {
-		may := s.may & c.shows[k]
+	for k := range c.answers {
+		x := &c.answers[k]
+		may := s.may & x.shows
 		if may == 0 {
 			continue
 		}
 		cut := 0
-		fresh := v.fresh(c, k, depth)
+		fresh := v.fresh(c.line, x.cut, depth)
 		for w := range open {
 			cut += bits.OnesCount64(fresh[w] & open[w])
 		}
 		sum := v.sum(may)
 		total += sum
-		left += sum * float64((lines-cut)*bits.OnesCount64(s.stand&c.fits[k]))
+		left += sum * float64((lines-cut)*bits.OnesCount64(s.stand&x.fits))
 	}
 	work := c.effort
 	if before := c.rests &^ s.asked; before != 0 {

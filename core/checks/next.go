@@ -95,6 +95,7 @@ type asker struct {
 	likely  []int
 	chance  []float64
 	mass    []float64 // by pattern, zero between uses
+	room    [guide.MaxStates]float64
 	found   []option
 	first   [][]int // by column: what comes before it, and itself
 }
@@ -126,7 +127,7 @@ func newAsker(r *ruling.Ruling) *asker {
 	a := askers.Get().(*asker)
 	*a = asker{
 		g: r.Sheet().Guide, r: r, s: r.Sheet(), words: a.words[:0], groups: a.groups[:0], likely: a.likely[:0],
-		chance: a.chance[:0], mass: a.mass, found: a.found[:0],
+		chance: a.chance[:0], mass: a.mass, found: a.found[:0], first: a.first[:0],
 	}
 	missing := r.Missing()
 	for w := range missing {
@@ -323,8 +324,7 @@ func (a *asker) entropyFall(col *guide.Column) float64 {
 
 // eachPattern gives the patterns of the likely taxa, their chance, and how often each shows the states of the column.
 func (a *asker) eachPattern(col *guide.Column, f func(mass float64, shares []float64)) {
-	var room [guide.MaxStates]float64
-	shares := room[:len(col.States)]
+	shares := a.room[:len(col.States)]
 	for p := range col.Patterns {
 		if a.mass[p] == 0 {
 			continue
@@ -454,11 +454,14 @@ func middle(p *guide.Pattern) float64 {
 // before lists what a reading of the column rests on and is not firmly read yet, each after what it rests on itself.
 // What only some states rest on comes in where the working name shows one of them.
 func (a *asker) before(n int) []int {
-	if a.first == nil {
-		a.first = make([][]int, len(a.g.Columns))
+	if len(a.first) < len(a.g.Columns) {
+		a.first = slices.Grow(a.first, len(a.g.Columns))[:len(a.g.Columns)]
+		for i := range a.first {
+			a.first[i] = a.first[i][:0]
+		}
 	}
-	if a.first[n] == nil {
-		a.first[n] = append(a.lean(n, nil), n)
+	if len(a.first[n]) == 0 {
+		a.first[n] = append(a.lean(n, a.first[n]), n)
 	}
 	return a.first[n][:len(a.first[n])-1]
 }

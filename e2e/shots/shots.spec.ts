@@ -30,6 +30,10 @@ test('pictures of the main views', async ({ page }) => {
   await shot(page, 'bench-phone', 390, 844);
   await page.goto('/records');
   await shot(page, 'records-phone', 390, 844);
+  await page.goto(demo(8));
+  await page.getByRole('button', { name: 'Reopen it' }).click();
+  await expect(page.getByText('What if I misread?')).toBeVisible();
+  await shot(page, 'bench-weak-points');
   await page.emulateMedia({ colorScheme: 'dark' });
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(demo(10));

@@ -1,16 +1,8 @@
-import { asking, begin, beginAs, chanterelle, demo, expect, feature, read, test, verdict } from './thicket';
+import { answerUntil, asking, begin, beginAs, demo, expect, feature, read, test, verdict } from './thicket';
 
 test('a chanterelle, answered as asked, is cleared, named, closed and found again', async ({ page }) => {
   await begin(page, 'A mushroom');
-  for (let i = 0; i < 20; i++) {
-    if ((await verdict(page).textContent())?.startsWith('No harmful')) break;
-    const heading = asking(page).getByRole('heading', { level: 2 });
-    const question = (await heading.textContent()) ?? '';
-    const answer = chanterelle[question];
-    expect(answer, `no answer to “${question}”`).toBeDefined();
-    await asking(page).getByRole('group').first().getByRole('button', { name: answer }).first().click();
-    await expect(heading.filter({ hasText: question })).toHaveCount(0);
-  }
+  await answerUntil(page, 'cantharellus-cibarius', 'No harmful');
   await expect(verdict(page)).toHaveText('No harmful species in this guide still fits.');
   await expect(page.getByText('9 of 9 harmful species ruled out')).toBeVisible();
   await page.getByRole('button', { name: 'Yes, I too call it golden chanterelle' }).click();
@@ -75,6 +67,29 @@ test('a look-again is asked afresh with everything covered, and a changed readin
   await page.getByRole('button', { name: 'Look afresh' }).click();
   await asking(page).getByRole('button', { name: 'None' }).click();
   await expect(page.getByText(/counts as unsure/)).toHaveCount(0);
+});
+
+test('a cleared record names its weak points, which can be read afresh, and why a look is asked for', async ({
+  page,
+}) => {
+  await page.goto(demo(8));
+  const weak = page.getByRole('group').filter({ hasText: 'What if I misread?' });
+  await expect(weak.getByRole('listitem').filter({ hasText: 'Cowbane' })).toContainText(
+    /both of these are wrong: ?Kind of plant/,
+  );
+  await page.getByRole('button', { name: 'Reopen it' }).click();
+  await weak.getByRole('button', { name: 'Kind of fruit' }).click();
+  await asking(page)
+    .getByRole('button', { name: /[Bb]err/ })
+    .first()
+    .click();
+  await expect(weak.getByRole('button', { name: 'Kind of fruit' })).toHaveCount(0);
+  await page.goto(demo(5));
+  await expect(asking(page)).toContainText(
+    'Do this first: only then does the next one count in full (base of the stem).',
+  );
+  await page.goto(demo(10));
+  await expect(asking(page)).toContainText(/can rule out|tells .* from/);
 });
 
 test('a gate and what must not be touched show before anything is read', async ({ page }) => {

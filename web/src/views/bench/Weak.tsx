@@ -1,16 +1,16 @@
 import styled from 'styled-components';
-import type { Ruling } from '../../api/client';
+import type { Ruling, Schema } from '../../api/client';
 import type { Book } from '../../api/useGuide';
 import { c } from '../../look/tokens';
 import { Button } from '../../parts/Buttons';
+import { harmWords } from '../../parts/words';
+import { Cane, Stalk } from './Cane';
 
 const Box = styled.details`
   margin-top: 18px;
   font-size: 15px;
   summary { min-height: 44px; padding: 10px 0; cursor: pointer; font-weight: 600; }
-  p { margin: 0 0 8px; }
-  li { padding: 8px 0; border-top: 1px solid ${c('mist')}; }
-  li div { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 6px; }
+  p { margin: 0 0 8px; color: ${c('stone')}; }
 `;
 
 interface Props {
@@ -23,40 +23,55 @@ interface Props {
 export function Weak({ ruling, book, onPick }: Props) {
   if (ruling.weakest.length === 0) return null;
   const decided = ruling.verdict === 'ruled-clear' || ruling.verdict === 'show-someone';
-  const name = (id: string) => book.character(id)?.name.toLowerCase() ?? id;
   return (
     <Box open={decided}>
       <summary>
         What if I misread? {ruling.weakest.length} {ruling.weakest.length === 1 ? 'weak point' : 'weak points'}
       </summary>
-      <p>These answers carry the most. Each line says what it could be if they are wrong.</p>
+      <p>What would stand again if these answers were wrong. Look at them once more before you trust them.</p>
       <ul>
         {ruling.weakest.map((w) => (
-          <li key={w.readings.join()}>
-            If {listed(w.readings.map(name))} {w.readings.length > 1 ? 'were both wrong' : 'was wrong'}, it could be{' '}
-            <strong>{listed(w.brings_back.map((t) => called(book, t)))}</strong>.
-            {onPick && (
-              <div data-screen-only>
-                {w.readings.map((r) => (
-                  <Button key={r} onPress={() => onPick(r, true)}>
-                    Look again: {name(r)}
-                  </Button>
-                ))}
-                {w.check && !w.readings.includes(w.check) && (
-                  <Button onPress={() => onPick(w.check ?? '')}>Read one more: {name(w.check)}</Button>
-                )}
-              </div>
-            )}
-          </li>
+          <Point key={w.readings.join()} point={w} book={book} onPick={onPick} />
         ))}
       </ul>
     </Box>
   );
 }
 
-function called(book: Book, id: string) {
-  const harm = book.taxon(id)?.harm === 'deadly' ? ' (deadly)' : '';
-  return `${book.called(id).toLowerCase()}${harm}`;
+function Point({ point, book, onPick }: { point: Schema['WeakPoint']; book: Book; onPick: Props['onPick'] }) {
+  const harm = harmWords[book.taxon(point.brings_back[0] ?? '')?.harm ?? ''];
+  const several = point.brings_back.length > 1;
+  const wrong = { 1: 'if this is wrong:', 2: 'if both of these are wrong:' }[point.readings.length];
+  const check = point.readings.includes(point.check ?? '') ? undefined : point.check;
+  const pick = (id: string, afresh: boolean) =>
+    onPick ? (
+      <Button key={id} onPress={() => onPick(id, afresh)}>
+        {book.character(id)?.name ?? id}
+      </Button>
+    ) : (
+      <strong key={id}>{book.character(id)?.name ?? id}</strong>
+    );
+  return (
+    <Cane>
+      <Stalk thorns={harm?.thorns ?? 0} />
+      <div>
+        <h3>{listed(point.brings_back.map(book.called))}</h3>
+        <div className="harm">{harm?.say}</div>
+        <div className="holds">
+          <span>
+            {several ? 'Stand' : 'Stands'} again {wrong ?? 'if all of these are wrong:'}
+          </span>
+          {point.readings.map((id) => pick(id, true))}
+        </div>
+        {onPick && check && (
+          <div className="holds" data-screen-only>
+            <span>One more look would make it firmer:</span>
+            {pick(check, false)}
+          </div>
+        )}
+      </div>
+    </Cane>
+  );
 }
 
 function listed(words: string[]) {
