@@ -36,6 +36,7 @@ type played struct {
 	column, line int
 	effort       float64
 	rests        uint32 // the columns that come before it, by their place
+	mates        uint32 // the others on its line
 	answers      []answer
 }
 
@@ -235,6 +236,12 @@ func (v *preview) add(a *asker, n int) int {
 			}
 		}
 	}
+	for i := range v.columns {
+		if other := &v.columns[i]; other.line == p.line {
+			p.mates |= 1 << i
+			other.mates |= 1 << len(v.columns)
+		}
+	}
 	v.columns = append(v.columns, p)
 	return len(v.columns) - 1
 }
@@ -274,7 +281,7 @@ func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
 		if q == 0 {
 			continue
 		}
-		differ := (full | half) &^ col.Patterns[q].Mask
+		differ := (full | half) &^ col.Masks[q]
 		for ; differ != 0; differ &= differ - 1 {
 			if k := bits.TrailingZeros64(differ); full&(1<<k) != 0 {
 				p.answers[k].cut.set(row)
@@ -485,8 +492,10 @@ func (v *preview) promise(at int, s *state, open *rows, lines int, depth int) fl
 		if may == 0 {
 			continue
 		}
-		cut := 0
-		fresh := v.fresh(c.line, x.cut, depth)
+		cut, fresh := 0, x.cut
+		if s.asked&c.mates != 0 {
+			fresh = v.fresh(c.line, fresh, depth)
+		}
 		for w := range open {
 			cut += bits.OnesCount64(fresh[w] & open[w])
 		}

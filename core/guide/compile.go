@@ -58,6 +58,8 @@ type Column struct {
 	// Patterns are the distinct scores; Pattern gives each taxon's, 0 for not scored (Patterns[0] is empty).
 	Patterns []Pattern
 	Pattern  []uint32
+	// Masks gives the patterns' masks, close together.
+	Masks []uint64
 	// Base is what every reading rests on; StateBase what a reading of each state rests on besides.
 	Base      []Lean
 	StateBase [][]Lean
@@ -168,6 +170,12 @@ func Compile(g *Guide) (*Compiled, error) {
 		c.GateTaxa = append(c.GateTaxa, gateTaxa(g, &g.Gates[i]))
 	}
 	c.patterns(g)
+	for i := range c.Columns {
+		col := &c.Columns[i]
+		for k := range col.Patterns {
+			col.Masks = append(col.Masks, col.Patterns[k].Mask)
+		}
+	}
 	own := *g
 	own.Taxa = slices.Clone(g.Taxa)
 	for i := range own.Taxa {
