@@ -233,20 +233,31 @@ func misreadingsNeverClear(t *testing.T, g *guide.Compiled, taxon int) bool {
 		for _, wrong := range others(&g.Columns[n]) {
 			readings := slices.Clone(whole)
 			readings[i] = wrong
-			for target := -1; target < len(g.Taxa); target++ {
-				rec := &evidence.Record{ID: "x", Readings: readings}
-				if target == taxon || target >= 0 && !g.Useful.Has(target) {
-					continue // what is named as itself is ruled on as itself; what has no use is never cleared
-				}
-				if target >= 0 {
+			// What has no use, or does not fit, is never cleared, whatever the name; what is named as itself is ruled on as itself.
+			rec := &evidence.Record{ID: "x", Readings: readings}
+			sheet, err := evidence.Open(g, rec)
+			if err != nil {
+				t.Fatal(err)
+			}
+			targets := sheet.Tally().Fits.Copy()
+			targets.And(g.Useful)
+			targets.Clear(taxon)
+			for _, target := range append(targets.Members(), -1) {
+				if rec.Target = ""; target >= 0 {
 					rec.Target = g.Taxa[target].ID
 				}
-				if a := rule(t, g, rec); a.Verdict == guide.RuledClear && (a.Working == nil || *a.Working != g.Taxa[taxon].ID) {
+				s, err := evidence.Open(g, rec)
+				if err != nil {
+					t.Fatal(err)
+				}
+				if r := ruling.Rule(s); r.Verdict == guide.RuledClear && r.WorkingTaxon() != taxon {
 					b, _ := json.Marshal(rec)
 					t.Logf("cleared: %s", b)
 					return false
 				}
+				s.Close()
 			}
+			sheet.Close()
 		}
 	}
 	return true
