@@ -56,11 +56,12 @@ guide:
 bench: build
 	go test -p 1 -run '^$$' -bench . -benchmem ./...
 
+PYTHON := $(firstword $(wildcard /usr/bin/python3) python3)
+
 # Beside general-purpose models; needs Debian's python3-sklearn. It writes docs/comparison.md.
 compare: build
-	@python=$$(command -v /usr/bin/python3 || command -v python3) && $$python -c 'import sklearn' 2>/dev/null || { echo "apt-get install python3-sklearn first"; exit 1; }
-	mkdir -p core/ruling/testdata
-	$$(command -v /usr/bin/python3 || command -v python3) core/trial/testdata/compare.py
+	@$(PYTHON) -c 'import sklearn' 2>/dev/null || { echo "apt-get install python3-sklearn first"; exit 1; }
+	$(PYTHON) core/trial/testdata/compare.py
 
 # What the open lexical database WordNet says of the guide's taxa; make test holds the guide against it.
 WORDNET := 3.1.14

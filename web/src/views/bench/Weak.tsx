@@ -43,14 +43,7 @@ function Point({ point, book, onPick }: { point: Schema['WeakPoint']; book: Book
   const several = point.brings_back.length > 1;
   const wrong = { 1: 'if this is wrong:', 2: 'if both of these are wrong:' }[point.readings.length];
   const check = point.readings.includes(point.check ?? '') ? undefined : point.check;
-  const pick = (id: string, afresh: boolean) =>
-    onPick ? (
-      <Button key={id} onPress={() => onPick(id, afresh)}>
-        {book.character(id)?.name ?? id}
-      </Button>
-    ) : (
-      <strong key={id}>{book.character(id)?.name ?? id}</strong>
-    );
+  const name = (id: string) => book.character(id)?.name ?? id;
   return (
     <Cane>
       <Stalk thorns={harm?.thorns ?? 0} />
@@ -61,12 +54,20 @@ function Point({ point, book, onPick }: { point: Schema['WeakPoint']; book: Book
           <span>
             {several ? 'Stand' : 'Stands'} again {wrong ?? 'if all of these are wrong:'}
           </span>
-          {point.readings.map((id) => pick(id, true))}
+          {onPick ? (
+            point.readings.map((id) => (
+              <Button key={id} onPress={() => onPick(id, true)}>
+                {name(id)}
+              </Button>
+            ))
+          ) : (
+            <strong>{point.readings.map(name).join('; ')}</strong>
+          )}
         </div>
         {onPick && check && (
           <div className="holds" data-screen-only>
             <span>One more look would make it firmer:</span>
-            {pick(check, false)}
+            <Button onPress={() => onPick(check)}>{name(check)}</Button>
           </div>
         )}
       </div>
