@@ -16,8 +16,8 @@ import (
 
 type trialOptions struct {
 	trial.Options
-	limit, simulate int
-	omit            string
+	limit, simulate, gaps int
+	omit                  string
 }
 
 func trialCommand(b *book) *cobra.Command {
@@ -41,13 +41,23 @@ func trialCommand(b *book) *cobra.Command {
 	f.IntVar(&o.limit, "limit", 0, "take only the first so many specimens")
 	f.IntVar(&o.simulate, "simulate", 0, "draw so many specimens of every taxon from the guide instead of reading any")
 	f.StringVar(&o.omit, "omit", "", "leave this taxon out of the guide, though its specimens are shown")
+	f.IntVar(&o.gaps, "gaps", 0, "leave each harmful taxon out of the guide in turn and show so many of its specimens")
 	c.MarkFlagsMutuallyExclusive("misreads", "worst")
+	c.MarkFlagsMutuallyExclusive("gaps", "simulate")
+	c.MarkFlagsMutuallyExclusive("gaps", "omit")
 	return c
 }
 
 func runTrial(c *cobra.Command, g *guide.Compiled, o trialOptions) error {
-	if o.Misreads < 0 || o.limit < 0 || o.simulate < 0 {
-		return errors.New("misreads, limit and simulate are numbers from 0 up")
+	if o.Misreads < 0 || o.limit < 0 || o.simulate < 0 || o.gaps < 0 {
+		return errors.New("misreads, limit, simulate and gaps are numbers from 0 up")
+	}
+	if o.gaps > 0 {
+		gaps, err := trial.Gaps(g, o.gaps, o.Options)
+		if err != nil {
+			return err
+		}
+		return writeLines(c.OutOrStdout(), gaps)
 	}
 	var specimens []trial.Specimen
 	var err error
@@ -68,17 +78,22 @@ func runTrial(c *cobra.Command, g *guide.Compiled, o trialOptions) error {
 	if err != nil {
 		return err
 	}
-	w := bufio.NewWriter(c.OutOrStdout())
-	enc := json.NewEncoder(w)
-	for i := range results {
-		if err := enc.Encode(&results[i]); err != nil {
-			return err
-		}
-	}
-	if err := w.Flush(); err != nil {
+	if err := writeLines(c.OutOrStdout(), results); err != nil {
 		return err
 	}
 	return json.NewEncoder(c.ErrOrStderr()).Encode(trial.Summarize(results))
+}
+
+// writeLines writes a line of JSON for each of the values.
+func writeLines[T any](to io.Writer, values []T) error {
+	w := bufio.NewWriter(to)
+	enc := json.NewEncoder(w)
+	for i := range values {
+		if err := enc.Encode(&values[i]); err != nil {
+			return err
+		}
+	}
+	return w.Flush()
 }
 
 func readSpecimens(in io.Reader) ([]trial.Specimen, error) {

@@ -33,21 +33,12 @@ func pose(t testing.TB, g *guide.Compiled, w checks.Wish) *checks.Problem {
 	return p
 }
 
-func shippedGuide(t testing.TB) *guide.Compiled {
-	t.Helper()
-	g, err := guidebook.Shipped()
-	if err != nil {
-		t.Fatal(err)
-	}
-	return g
-}
-
-// instances names plan problems of three kinds: of the shipped guide in every month, of the public data set, of random
+// instances names plan problems of three kinds: of the small guide in every month, of the public data set, of random
 // guides.
 func instances(t testing.TB) map[string]*checks.Problem {
 	t.Helper()
 	out := map[string]*checks.Problem{}
-	g := shippedGuide(t)
+	g := guidetest.Small()
 	for i := range g.Taxa {
 		if !g.Taxa[i].Useful() {
 			continue
@@ -57,7 +48,7 @@ func instances(t testing.TB) map[string]*checks.Problem {
 			if month > 0 {
 				w.Date = fmt.Sprintf("2026-%02d-15", month)
 			}
-			out[fmt.Sprintf("shipped-%s-%02d", w.Target, month)] = pose(t, g, w)
+			out[fmt.Sprintf("small-%s-%02d", w.Target, month)] = pose(t, g, w)
 		}
 	}
 	f, err := os.Open("../identify/testdata/gilled-mushrooms.csv")
@@ -203,7 +194,7 @@ func showsAny(r *rand.Rand, col *guide.Column, taxon int) evidence.Reading {
 }
 
 func TestPlanTellsWhatCannotBeDoneThatDay(t *testing.T) {
-	g := shippedGuide(t)
+	g := guidetest.Small()
 	winter := pose(t, g, checks.Wish{Target: "anthriscus-sylvestris", Date: "2026-01-15"}).Solve()
 	var named []string
 	for _, i := range winter.Impossible {
@@ -242,7 +233,10 @@ func TestPlanTellsWhatCannotBeDoneThatDay(t *testing.T) {
 }
 
 func BenchmarkPlanEveryTargetEveryMonth(b *testing.B) {
-	g := shippedGuide(b)
+	g, err := guidebook.Shipped()
+	if err != nil {
+		b.Fatal(err)
+	}
 	for b.Loop() {
 		for i := range g.Taxa {
 			for month := range 12 {

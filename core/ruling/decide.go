@@ -121,10 +121,39 @@ func (r *Ruling) notOut() (guide.Verdict, finding) {
 	if !r.missing.Any() {
 		return "", finding{}
 	}
-	if never := r.hopeless(); never.Any() {
+	if never := r.hopeless(); never.Any() && !r.anotherHope() {
 		return guide.Leave, finding{code: CannotBeSeparated, about: never}
 	}
 	return guide.KeepLooking, finding{code: NotOut, about: r.missing}
+}
+
+// How many of the likeliest other names are tried before a record without a name is given up. Common practice; no
+// published source.
+const otherNames = 12
+
+// anotherHope tells, where nobody named the specimen, whether it may still turn out to be another taxon than the
+// likeliest, one that can still be told from every harmful one. A guess that cannot be separated then settles nothing yet.
+func (r *Ruling) anotherHope() bool {
+	if r.sheet.Target >= 0 {
+		return false
+	}
+	others := r.sheet.Set()
+	copy(others, r.fits)
+	others.And(r.takeable)
+	for range otherNames {
+		others.Clear(r.working)
+		if !others.Any() {
+			return false
+		}
+		other := *r
+		other.working = r.Likeliest(others)
+		other.findHarmful()
+		if !other.harmful.Any() || !other.hopeless().Any() {
+			return other.harmful.Any()
+		}
+		others.Clear(other.working)
+	}
+	return false
 }
 
 // hopeless is the set of harmful taxa whose margin could not reach what is needed even if every character that can

@@ -57,8 +57,8 @@ func (r *Ruling) reason(code Code, taxon, column int) Reason {
 	return x
 }
 
-// reasons writes the reasons for the verdict out.
-func (r *Ruling) reasons() []Reason {
+// Reasons writes the reasons for the verdict out.
+func (r *Ruling) Reasons() []Reason {
 	out := slices.Clone(r.why.reasons)
 	if r.why.about != nil {
 		for _, t := range r.gravestFirst(r.why.about) {

@@ -61,7 +61,7 @@ func quarters(q evidence.Quarters) float64 { return float64(q) / float64(evidenc
 func (r *Ruling) Report() *Report {
 	g := r.sheet.Guide
 	out := &Report{
-		ID: r.sheet.Record.ID, Verdict: r.Verdict, Named: r.sheet.Target >= 0, Reasons: r.reasons(),
+		ID: r.sheet.Record.ID, Verdict: r.Verdict, Named: r.sheet.Target >= 0, Reasons: r.Reasons(),
 		Harmful: []Harmful{}, Apart: []string{}, Fitting: []Fitting{}, Gates: r.gates(),
 	}
 	if r.working >= 0 {

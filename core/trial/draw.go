@@ -17,25 +17,32 @@ const rareShare = 0.05
 func Draw(g *guide.Compiled, n int, seed uint64) []Specimen {
 	var out []Specimen
 	for t := range g.Taxa {
-		tx := &g.Taxa[t]
-		for k := range n {
-			r := rand.New(rand.NewPCG(seed, uint64(t)<<32|uint64(k)))
-			sp := Specimen{
-				ID: fmt.Sprintf("%s-%d", tx.ID, k), Kingdom: tx.Kingdom, Readings: map[string]Answer{}, Harm: tx.Harm,
-				Harmful: tx.Harm.Grave() && !tx.Useful() || tx.Harm == guide.Deadly || tx.Harm == guide.Upset && !tx.Useful(),
-			}
-			stage := drawStage(g, t, r)
-			for i := range g.Columns {
-				col := &g.Columns[i]
-				switch {
-				case col.Scored.Has(t):
-					sp.Readings[col.ID] = draw(col, &col.Patterns[col.Pattern[t]], stage, r)
-				case col.Scored.Count() == 0 && col.Kind == guide.States:
-					sp.Readings[col.ID] = Answer{State: col.States[0].ID}
-				}
-			}
-			out = append(out, sp)
+		out = append(out, DrawTaxon(g, t, n, seed)...)
+	}
+	return out
+}
+
+// DrawTaxon makes n whole specimens of one taxon, by its number, as Draw does.
+func DrawTaxon(g *guide.Compiled, t, n int, seed uint64) []Specimen {
+	var out []Specimen
+	tx := &g.Taxa[t]
+	for k := range n {
+		r := rand.New(rand.NewPCG(seed, uint64(t)<<32|uint64(k)))
+		sp := Specimen{
+			ID: fmt.Sprintf("%s-%d", tx.ID, k), Kingdom: tx.Kingdom, Readings: map[string]Answer{}, Taxon: tx,
+			Harmful: tx.Harm.Grave() && !tx.Useful() || tx.Harm == guide.Deadly || tx.Harm == guide.Upset && !tx.Useful(),
 		}
+		stage := drawStage(g, t, r)
+		for i := range g.Columns {
+			col := &g.Columns[i]
+			switch {
+			case col.Scored.Has(t):
+				sp.Readings[col.ID] = draw(col, &col.Patterns[col.Pattern[t]], stage, r)
+			case col.Scored.Count() == 0 && col.Kind == guide.States:
+				sp.Readings[col.ID] = Answer{State: col.States[0].ID}
+			}
+		}
+		out = append(out, sp)
 	}
 	return out
 }

@@ -17,6 +17,10 @@ type Summary struct {
 	FalseClearsBy map[guide.Harm]int    `json:"false_clears_by_harm,omitempty"`
 	Clears        int                   `json:"clears"`
 	Verdicts      map[guide.Verdict]int `json:"verdicts"`
+	// Useful is the number of specimens drawn from taxa with a use; Reached that of those which ended cleared or with
+	// somebody to show them to.
+	Useful  int `json:"useful"`
+	Reached int `json:"useful_cleared_or_shown"`
 	// Checks and Minutes are over the specimens that do not harm and were cleared; Leaves over the harmful ones.
 	Checks  Spread `json:"checks"`
 	Minutes Spread `json:"minutes"`
@@ -36,14 +40,20 @@ func Summarize(results []Result) Summary {
 	var checks, minutes, leaves []float64
 	for _, r := range results {
 		s.Verdicts[r.Verdict]++
+		if r.Taxon != nil && r.Taxon.Useful() {
+			s.Useful++
+			if r.Verdict == guide.RuledClear || r.Verdict == guide.ShowSomeone {
+				s.Reached++
+			}
+		}
 		switch {
 		case r.Harmful:
 			s.Harmful++
 			leaves = append(leaves, float64(r.Checks))
 			if r.FalseClear() {
 				s.FalseClears++
-				if r.Harm != "" {
-					s.FalseClearsBy[r.Harm]++
+				if r.Taxon != nil {
+					s.FalseClearsBy[r.Taxon.Harm]++
 				}
 			}
 		case r.Verdict == guide.RuledClear:

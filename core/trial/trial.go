@@ -3,10 +3,12 @@
 package trial
 
 import (
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
 	"runtime"
+	"strings"
 	"sync"
 
 	"zestythicket/core/checks"
@@ -21,8 +23,8 @@ type Specimen struct {
 	Harmful  bool              `json:"harmful"`
 	Kingdom  string            `json:"kingdom,omitempty"`
 	Readings map[string]Answer `json:"readings"`
-	// Harm is the harm of the taxon it was drawn from; empty where it was not drawn.
-	Harm guide.Harm `json:"-"`
+	// Taxon is what it was drawn from; nil where it was not drawn.
+	Taxon *guide.Taxon `json:"-"`
 }
 
 // Answer is what a specimen shows for one character: a state, or a number in the character's unit.
@@ -91,8 +93,11 @@ type Result struct {
 	Checks  int     `json:"checks"`
 	Minutes float64 `json:"minutes"`
 	Margin  *int    `json:"margin"`
-	// Harm is the specimen's.
-	Harm guide.Harm `json:"-"`
+	// Working is the name that it was judged as in the end, Why the codes of the reasons, each with the taxon it is about.
+	Working string   `json:"working,omitempty"`
+	Why     []string `json:"why"`
+	// Taxon is what the specimen was drawn from; nil where it was not drawn.
+	Taxon *guide.Taxon `json:"-"`
 }
 
 // FalseClear tells whether a harmful specimen was cleared.
@@ -171,7 +176,7 @@ func (l loop) all(o Options, index uint64) Result {
 // run asks until the verdict is no longer to keep looking, or nothing is left to ask. It gives the answers too.
 func (l loop) run(wrong lie) (Result, []evidence.Reading) {
 	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Observer: evidence.Observer{Taught: l.taught}}
-	out := Result{ID: l.specimen.ID, Harmful: l.specimen.Harmful, Harm: l.specimen.Harm}
+	out := Result{ID: l.specimen.ID, Harmful: l.specimen.Harmful, Taxon: l.specimen.Taxon, Why: []string{}}
 	var path []evidence.Reading
 	place := 0
 	for {
@@ -206,10 +211,21 @@ func (l loop) ask(rec *evidence.Record, out *Result) (col *guide.Column, again b
 	}
 	next := checks.Next(r)
 	if len(next) == 0 {
+		out.say(r)
 		return nil, false
 	}
 	n, _ := l.g.Column(next[0].Character)
 	return &l.g.Columns[n], r.Code() == ruling.LookAgain
+}
+
+// say puts down what the last ruling rests on.
+func (out *Result) say(r *ruling.Ruling) {
+	if w := r.WorkingTaxon(); w >= 0 {
+		out.Working = r.Sheet().Guide.Taxa[w].ID
+	}
+	for _, x := range r.Reasons() {
+		out.Why = append(out.Why, strings.TrimSuffix(string(x.Code)+":"+cmp.Or(x.Taxon, x.Sign), ":"))
+	}
 }
 
 // truth is what the specimen shows; what it lacks is lost.
