@@ -38,7 +38,7 @@ type characterView struct {
 	How      string      `json:"how"`
 	Pitfall  string      `json:"pitfall"`
 	States   []stateView `json:"states"`
-	Kingdoms []string    `json:"kingdoms" doc:"The kingdoms of the taxa it is scored for; both where it is of the specimen itself"`
+	Kingdoms []string    `json:"kingdoms" doc:"The kingdoms of the taxa it is scored for; or that something rests on it for"`
 	Footing  string      `json:"footing"`
 	Hint     bool        `json:"hint" doc:"Whether a conflict counts only as a hint"`
 	Minutes  float64     `json:"minutes"`
@@ -177,12 +177,27 @@ func viewCharacter(g *guide.Compiled, col *guide.Column) characterView {
 	for _, s := range col.States {
 		c.States = append(c.States, stateView{s.ID, cmp.Or(s.Name, s.ID)})
 	}
+	bears := bearsOn(g, col)
 	for _, k := range []string{"plantae", "fungi"} {
-		if col.Scored.Count() == 0 || col.Scored.Meet(g.Kingdoms[k]) > 0 {
+		if bears.Meets(g.Kingdoms[k]) {
 			c.Kingdoms = append(c.Kingdoms, k)
 		}
 	}
 	return c
+}
+
+// bearsOn is the set of taxa that are scored for the column, or for one whose readings rest on it.
+func bearsOn(g *guide.Compiled, col *guide.Column) guide.Bits {
+	taxa := col.Scored.Copy()
+	rests := func(on []guide.Lean) bool {
+		return slices.ContainsFunc(on, func(l guide.Lean) bool { return &g.Columns[l.Column] == col })
+	}
+	for i := range g.Columns {
+		if other := &g.Columns[i]; rests(other.Base) || slices.ContainsFunc(other.StateBase, rests) {
+			taxa.Or(other.Scored)
+		}
+	}
+	return taxa
 }
 
 func (a *App) viewTaxon(n int) taxonView {

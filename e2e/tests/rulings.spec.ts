@@ -4,7 +4,7 @@ test('a chanterelle, answered as asked, is cleared, named, closed and found agai
   await begin(page, 'A mushroom');
   await answerUntil(page, 'cantharellus-cibarius', 'No harmful');
   await expect(verdict(page)).toHaveText('No harmful species in this guide still fits.');
-  await expect(page.getByText('9 of 9 harmful species ruled out')).toBeVisible();
+  await expect(page.getByText('46 of 46 harmful species ruled out')).toBeVisible();
   await page.getByRole('button', { name: 'Yes, I too call it golden chanterelle' }).click();
   await expect(page.getByText('(your name)')).toBeVisible();
   await expect(page.getByText('This is not a promise.')).toBeVisible();
@@ -35,7 +35,7 @@ test('a base left in the ground keeps one looking, and is asked for', async ({ p
   await page.goto(demo(5));
   await expect(verdict(page)).toHaveText('Keep looking.');
   await expect(asking(page).getByRole('heading', { level: 2 })).toHaveText(/whole base of the stem/);
-  await expect(page.getByRole('region', { name: /still standing/ }).getByRole('heading', { level: 3 })).toHaveText([
+  await expect(page.getByRole('region', { name: /still standing/ }).getByRole('heading', { level: 3 })).toContainText([
     'Death cap',
     'Destroying angel',
   ]);
@@ -74,16 +74,16 @@ test('a cleared record names its weak points, which can be read afresh, and why 
 }) => {
   await page.goto(demo(8));
   const weak = page.getByRole('group').filter({ hasText: 'What if I misread?' });
-  await expect(weak.getByRole('listitem').filter({ hasText: 'Cowbane' })).toContainText(
+  await expect(weak.getByRole('listitem').filter({ hasText: 'Henbane' })).toContainText(
     /both of these are wrong: ?Kind of plant/,
   );
   await page.getByRole('button', { name: 'Reopen it' }).click();
-  await weak.getByRole('button', { name: 'Kind of fruit' }).click();
+  await weak.getByRole('button', { name: 'Kind of plant' }).first().click();
   await asking(page)
-    .getByRole('button', { name: /[Bb]err/ })
+    .getByRole('button', { name: /Low shrub/ })
     .first()
     .click();
-  await expect(weak.getByRole('button', { name: 'Kind of fruit' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Change Kind of plant' })).toBeVisible();
   await page.goto(demo(5));
   await expect(asking(page)).toContainText(
     'Do this first: only then does the next one count in full (base of the stem).',

@@ -85,13 +85,16 @@ test('the first page is light', async ({ page }) => {
   await page.waitForLoadState('networkidle');
   const all = Object.values(sizes).reduce((a, b) => a + b, 0);
   const scripts = Object.entries(sizes)
-    .filter(([url]) => url.endsWith('.js'))
+    .filter(([url]) => url.endsWith('.js') && !url.includes('/drawings-'))
     .reduce((a, [, b]) => a + b, 0);
+  const drawings = all - Object.entries(sizes).reduce((a, [url, b]) => a + (url.includes('/drawings-') ? 0 : b), 0);
   console.log(
-    `first page: ${Math.round(all / 1024)} kB compressed without fonts, ${Math.round(scripts / 1024)} kB of it scripts`,
+    `first page: ${Math.round(all / 1024)} kB compressed without fonts, ${Math.round(scripts / 1024)} kB of it scripts, and ${Math.round(drawings / 1024)} kB drawings`,
   );
   expect(all).toBeLessThan(300_000);
   expect(scripts).toBeLessThan(150_000);
+  expect(drawings).toBeGreaterThan(0);
+  expect(drawings).toBeLessThan(120_000);
 });
 
 test('every state that can be seen has its picture, and no two of a character are alike', async ({ page, thicket }) => {

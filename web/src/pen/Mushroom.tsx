@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react';
+import { fungusParts } from './fungi';
+import { inked } from './inked';
 
 /** What a mushroom shows, by character; what is left out is drawn plainly, or as a broken line where `unknown`. */
 export type Shown = Record<string, string | undefined>;
@@ -71,6 +73,7 @@ function Ring({ kind }: { kind: string }) {
     return (
       <path className="fine" d="M52 84L34 66M52 86L40 68M53 88L46 70M68 84L86 66M68 86L80 68M67 88L74 70M52 90H68" />
     );
+  if (kind === 'loose') return <path className="fill" d="M42 80C42 74 78 74 78 80V90C78 96 42 96 42 90Z" />;
   return null;
 }
 
@@ -90,10 +93,26 @@ const surfaces: Record<string, ReactNode> = {
   scaly: (
     <path className="fine" d="M32 50l5-5 5 5M46 40l5-5 5 5M64 40l5-5 5 5M50 53l5-5 5 5M68 53l5-5 5 5M82 51l5-5 4 5" />
   ),
+  slimy: (
+    <path className="solid" d="M30 58c0 10-8 10-8 0zM98 58c0 10-8 10-8 0zM40 30C48 24 58 22 64 23C58 25 48 27 40 30Z" />
+  ),
+  shaggy: <path d="M34 48l-6 6 8 0M50 36l-5 7 8-1M68 36l5 7-8-1M86 48l6 6-8 0M58 50l-5 6 8 0M70 50l5 6-8 0" />,
   cracked: <path className="fine" d="M30 52l8-8 6 4 8-10 8 6 10-8 6 8 12 8M46 52l6-4M72 52l-4-8" />,
 };
 
+/** Bases that are drawn with the foot of their stem. */
+const bases: Record<string, string> = {
+  collar:
+    'fill:M34 112C34 102 44 104 48 104H72C76 104 86 102 86 112C90 128 76 132 60 132C44 132 30 128 34 112Z|:M36 104H84',
+  'scale-rings':
+    'fill:M50 100C38 104 36 120 44 128C52 133 68 133 76 128C84 120 82 104 70 100Z|:M42 106l5 4 5-4 5 4 6-4 5 4 5-4 5 4',
+  rooting: 'fill:M50 108C52 120 56 126 60 134C64 126 68 120 70 108Z|:M20 108H48M72 108H100',
+};
+
 const skins: Record<string, ReactNode> = {
+  velvety: (
+    <path className="fine" d="M52 96l-3-4M58 102l-3-5M64 100l-3-4M69 104l-3-5M52 112l-3-4M58 116l-3-5M64 112l-3-4" />
+  ),
   fibrous: <path className="fine" d="M55 66V118M60 66V120M65 66V118" />,
   shaggy: (
     <path className="fine" d="M54 70l-5 6M56 84l-6 6M55 98l-6 7M66 70l5 6M64 84l6 6M65 98l6 7M60 78l-3 5M60 92l3 5" />
@@ -134,6 +153,9 @@ export function Mushroom({ shown, focus, unknown }: { shown: Shown; focus?: stri
       </>
     );
   }
+  const head = shown.underside === 'pits' || shown.underside === 'folds' ? shown.underside : undefined;
+  const whole = fungusParts['cap-shape']?.[shape ?? ''] ?? (head && fungusParts.underside?.[head]);
+  if (whole) return whole;
   const base = shown['stem-base'] ?? 'plain';
   return (
     <>
@@ -147,6 +169,7 @@ export function Mushroom({ shown, focus, unknown }: { shown: Shown; focus?: stri
         className={gone('stem-base', focus === 'stem-base' && base !== 'sac' ? 'here' : 'paper')}
         d={stems[base] ?? stems.plain}
       />
+      {bases[base] && inked(bases[base])}
       {shown['stem-surface'] && skins[shown['stem-surface']]}
       {shape !== 'funnel' && (
         <Underside

@@ -1,9 +1,20 @@
 import type { ReactNode } from 'react';
 import { flowerParts } from './flowers';
+import { fruitParts } from './fruits';
 import { leafParts } from './leaves';
+import { stemParts } from './stems';
+
+type Parts = Record<string, Record<string, ReactNode>>;
+
+const merged = (...all: Parts[]): Parts => {
+  const out: Parts = {};
+  for (const parts of all)
+    for (const [character, states] of Object.entries(parts)) out[character] = { ...out[character], ...states };
+  return out;
+};
 
 /** Drawings of a plant's parts, by character and state. Each character's states stand in one pose. */
-export const plantParts: Record<string, Record<string, ReactNode>> = { ...leafParts, ...flowerParts };
+export const plantParts: Parts = merged(leafParts, flowerParts, stemParts, fruitParts);
 
 /** A plant as read so far, in a box of 120 by 200: what was not looked at is a broken line. */
 export function PlantFigure({ shown }: { shown: Record<string, string | undefined> }) {

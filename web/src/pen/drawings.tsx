@@ -1,10 +1,13 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { c } from '../look/tokens';
+import { fungusParts } from './fungi';
 import { Cut, Mushroom } from './Mushroom';
 import { marks } from './marks';
-import { plantParts } from './Plant';
+import { PlantFigure, plantParts } from './Plant';
 import { Sheet } from './Sheet';
+
+export { PlantFigure };
 
 /** How the colours are shown that states name. They stand beside their word, never alone. */
 const swatches: Record<string, string> = {
@@ -26,6 +29,10 @@ const swatches: Record<string, string> = {
   'bright-yellow': '#f7d800',
   'dull-yellow': '#c4b15a',
   blue: '#3d5c9c',
+  black: '#1d1b1e',
+  violet: '#7d5aa6',
+  'green-white': '#dfe6c4',
+  'blue-black': '#2b2f55',
   'pink-red': '#c9696a',
   none: '#f7f1e3',
 };
@@ -45,7 +52,18 @@ const outside: Record<string, { box: string; with?: Record<string, string> }> = 
 };
 
 const halved = ['gill-attachment', 'stem-inside', 'cut-section'];
-const coloured = ['gill-colour', 'cap-colour', 'flesh-colour', 'spore-print', 'flower-colour', 'flesh-change'];
+const coloured = [
+  'gill-colour',
+  'cap-colour',
+  'flesh-colour',
+  'spore-print',
+  'flower-colour',
+  'flesh-change',
+  'inner-bark',
+  'pith-colour',
+  'root-colour',
+  'fruit-colour',
+];
 
 const tufts: Record<string, ReactNode> = {
   singly: (
@@ -84,7 +102,11 @@ export function Drawing({ character, state, size = 76 }: { character: string; st
   let box = '0 0 120 100';
   let art: ReactNode;
   const pose = outside[character];
-  if (pose) {
+  const own = fungusParts[character]?.[state];
+  if (own) {
+    box = pose?.box ?? (halved.includes(character) ? '0 8 120 120' : box);
+    art = own;
+  } else if (pose) {
     box = pose.box;
     const closed = state === 'closed' || state === 'cord';
     art = (

@@ -223,7 +223,11 @@ export const marks: Record<string, Record<string, ReactNode>> = {
     ),
   },
   scent: Object.fromEntries(
-    ['faint', 'apricot', 'aniseed', 'ink', 'sickly', 'rubber', 'radish', 'foul'].map((s) => [s, nose]),
+    ['faint', 'apricot', 'aniseed', 'ink', 'sickly', 'rubber', 'radish', 'foul', 'mealy', 'spicy', 'garlic'].map(
+      (s) => [s, nose],
+    ),
   ),
-  'plant-scent': Object.fromEntries(['faint', 'parsley', 'mousy', 'unpleasant'].map((s) => [s, nose])),
+  'plant-scent': Object.fromEntries(
+    ['faint', 'parsley', 'mousy', 'unpleasant', 'garlic', 'aromatic', 'sharp'].map((s) => [s, nose]),
+  ),
 };

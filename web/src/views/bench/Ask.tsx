@@ -7,7 +7,7 @@ import { c } from '../../look/tokens';
 import { Button, Primary, Quiet, Row, Toggle } from '../../parts/Buttons';
 import { Pick, Text } from '../../parts/Fields';
 import { minutes } from '../../parts/words';
-import { Drawing } from '../../pen/drawings';
+import { Drawing } from '../../pen/late';
 import { useShortcuts } from './useShortcuts';
 
 const Card = styled.div`

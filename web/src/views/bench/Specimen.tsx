@@ -3,8 +3,8 @@ import type { RecordView, Settings } from '../../api/client';
 import type { Book } from '../../api/useGuide';
 import { c } from '../../look/tokens';
 import { Button, Row } from '../../parts/Buttons';
+import { PlantFigure } from '../../pen/late';
 import { Mushroom } from '../../pen/Mushroom';
-import { PlantFigure } from '../../pen/Plant';
 import { Sheet } from '../../pen/Sheet';
 import { readingWords } from './readingWords';
 

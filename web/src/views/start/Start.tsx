@@ -8,8 +8,8 @@ import { useSettings } from '../../api/useSettings';
 import { c } from '../../look/tokens';
 import { Button, Quiet, Row } from '../../parts/Buttons';
 import { Page, Text, Waiting } from '../../parts/Fields';
+import { leafParts } from '../../pen/leaves';
 import { Mushroom } from '../../pen/Mushroom';
-import { plantParts } from '../../pen/Plant';
 import { Sheet } from '../../pen/Sheet';
 
 const Kinds = styled.div`
@@ -77,7 +77,7 @@ export default function Start() {
       <Kinds>
         <Button isDisabled={start.isPending} onPress={() => begin('plantae')}>
           <Sheet viewBox="0 0 120 100" height="110" width="154" aria-hidden>
-            {plantParts['growth-form']?.herb}
+            {leafParts['growth-form']?.herb}
           </Sheet>
           A plant
         </Button>
