@@ -7,6 +7,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"strings"
 
 	"zestythicket/core/guide"
 
@@ -16,7 +17,7 @@ import (
 //go:embed waivers.yaml
 var waivers []byte
 
-// Waiver lets a finding stand, with the reason.
+// Waiver lets a finding stand, with the reason. About may end in "/*": then it is all findings of that kind about what stands before it.
 type Waiver struct {
 	Lint  string `yaml:"lint"`
 	About string `yaml:"about"`
@@ -50,7 +51,7 @@ func Check(g *guide.Compiled, place string) ([]Judged, error) {
 	for _, f := range g.Lint() {
 		j := Judged{Finding: f}
 		for _, w := range list {
-			if w.Lint == f.Lint && w.About == f.About {
+			if w.Lint == f.Lint && (w.About == f.About || strings.HasSuffix(w.About, "/*") && strings.HasPrefix(f.About, strings.TrimSuffix(w.About, "*"))) {
 				j.Waived = w.Why
 			}
 		}

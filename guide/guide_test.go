@@ -229,3 +229,12 @@ func TestTheShippedGuideReadsWell(t *testing.T) {
 		}
 	}
 }
+
+// BenchmarkShipped loads the embedded guide: decoded, checked, compiled.
+func BenchmarkShipped(b *testing.B) {
+	for b.Loop() {
+		if _, err := Shipped(); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

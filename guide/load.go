@@ -18,6 +18,7 @@ import (
 
 	"zestythicket/core/guide"
 
+	gojson "github.com/goccy/go-json"
 	"github.com/goccy/go-yaml"
 	"github.com/goccy/go-yaml/ast"
 	"github.com/goccy/go-yaml/parser"
@@ -36,13 +37,13 @@ var shipped []byte
 // Schema is the JSON Schema of a guide as one JSON object.
 func Schema() []byte { return schema }
 
-// Shipped is the guide that comes with the program. It was held against the schema when it was generated.
+// Shipped is the guide that comes with the program. It was held against the schema and its meaning when it was generated.
 func Shipped() (*guide.Compiled, error) {
-	g, err := decode(shipped)
-	if err != nil {
+	var g guide.Guide
+	if err := gojson.Unmarshal(shipped, &g); err != nil {
 		return nil, fmt.Errorf("the shipped guide: %w", err)
 	}
-	return guide.Compile(g)
+	return guide.CompileValid(&g), nil
 }
 
 // ShippedJSON is the shipped guide as one JSON object.

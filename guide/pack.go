@@ -1,10 +1,13 @@
 package guidebook
 
-import "encoding/json"
+import (
+	"bytes"
+	"encoding/json"
+)
 
 //go:generate go run ./pack . shipped.json
 
-// Pack reads a guide and gives it as one JSON object, in a form that is the same whenever the guide is.
+// Pack reads a guide and gives it as one JSON object, a line for each of its things, in a form that is the same whenever the guide is.
 func Pack(place string) ([]byte, error) {
 	d, err := Open(place)
 	if err != nil {
@@ -14,6 +17,12 @@ func Pack(place string) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	b, err := json.MarshalIndent(g, "", " ")
-	return append(b, '\n'), err
+	b, err := json.Marshal(g)
+	if err != nil {
+		return nil, err
+	}
+	for _, start := range []string{`{"id":`, `"taxa":[`, `"signs":[`, `"gates":[`, `"sources":[`} {
+		b = bytes.ReplaceAll(b, []byte(","+start), []byte(",\n"+start))
+	}
+	return append(b, '\n'), nil
 }

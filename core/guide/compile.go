@@ -102,6 +102,11 @@ func Compile(g *Guide) (*Compiled, error) {
 	if p := g.Validate(); len(p) > 0 {
 		return nil, fmt.Errorf("the guide does not make sense: %s", p[0])
 	}
+	return CompileValid(g), nil
+}
+
+// CompileValid makes the matrix of a guide that Validate found no problems in; with any other it may panic.
+func CompileValid(g *Guide) *Compiled {
 	n := len(g.Taxa)
 	c := &Compiled{
 		Useful: NewBits(n), Touching: NewBits(n), Kingdoms: map[string]Bits{}, Harms: map[Harm]Bits{},
@@ -192,7 +197,7 @@ func Compile(g *Guide) (*Compiled, error) {
 			col.order = newNumberOrder(col, n)
 		}
 	}
-	return c, nil
+	return c
 }
 
 // ordered gives the taxa in the order of their keys, and every taxon's place in it.
@@ -312,7 +317,7 @@ func (c *Compiled) lean(r Rests) []Lean {
 // patterns gives every taxon the number of its score among the distinct scores of each character.
 func (c *Compiled) patterns(g *Guide) {
 	seen := make([]map[string]uint32, len(c.Columns))
-	var key strings.Builder
+	var key []byte
 	for t := range g.Taxa {
 		for id, sc := range g.Taxa[t].Scores {
 			n := c.charOf[id]
@@ -320,26 +325,30 @@ func (c *Compiled) patterns(g *Guide) {
 			if seen[n] == nil {
 				seen[n] = map[string]uint32{}
 			}
-			p := Pattern{Counts: sc.Counts, Score: sc}
-			key.Reset()
+			key = key[:0]
 			if sc.Numeric() {
-				p.Span = sc.Span()
-				key.WriteString(sc.key())
+				key = append(key, sc.key()...)
 			}
 			for _, sh := range sc.States {
-				s := ShownState{col.stateOf[sh.State], sh.Rare, sh.When}
-				p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
-				key.WriteByte(byte(s.State))
-				if s.Rare {
-					key.WriteByte('r')
+				key = append(key, byte(col.stateOf[sh.State]))
+				if sh.Rare {
+					key = append(key, 'r')
 				}
-				key.WriteString(s.When + "|" + sh.Src + ";")
+				key = append(append(append(append(key, sh.When...), '|'), sh.Src...), ';')
 			}
-			num, ok := seen[n][key.String()]
+			num, ok := seen[n][string(key)]
 			if !ok {
 				num = uint32(len(col.Patterns))
+				p := Pattern{Counts: sc.Counts, Score: sc}
+				if sc.Numeric() {
+					p.Span = sc.Span()
+				}
+				for _, sh := range sc.States {
+					s := ShownState{col.stateOf[sh.State], sh.Rare, sh.When}
+					p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
+				}
 				col.Patterns = append(col.Patterns, p)
-				seen[n][key.String()] = num
+				seen[n][string(key)] = num
 			}
 			col.Pattern[t] = num
 		}

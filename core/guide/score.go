@@ -97,6 +97,9 @@ func (s *Score) UnmarshalJSON(b []byte) error {
 		s.Range, s.Src = &r, r.Src
 		return nil
 	case '[':
+		if s.States = plainStates(b); s.States != nil {
+			return nil
+		}
 		var items []json.RawMessage
 		if err := json.Unmarshal(b, &items); err != nil {
 			return err
@@ -122,6 +125,30 @@ func (s *Score) UnmarshalJSON(b []byte) error {
 	}
 	s.Range = Exact(v)
 	return nil
+}
+
+// plainStates reads a list of nothing but the ids of states, the form that most scores have; nil where it is another.
+func plainStates(b []byte) []Shown {
+	out := make([]Shown, 0, bytes.Count(b, []byte{'"'})/2)
+	for rest := b[1:]; ; {
+		rest = bytes.TrimLeft(rest, " \t\r\n")
+		if len(rest) == 0 || rest[0] != '"' {
+			return nil
+		}
+		end := bytes.IndexByte(rest[1:], '"')
+		if end < 0 || bytes.IndexByte(rest[1:1+end], '\\') >= 0 {
+			return nil
+		}
+		out = append(out, Shown{State: string(rest[1 : 1+end])})
+		rest = bytes.TrimLeft(rest[2+end:], " \t\r\n")
+		switch {
+		case len(rest) == 1 && rest[0] == ']':
+			return out
+		case len(rest) == 0 || rest[0] != ',':
+			return nil
+		}
+		rest = rest[1:]
+	}
 }
 
 func (s *Score) item(b []byte) error {
