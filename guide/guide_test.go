@@ -6,9 +6,12 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
+
+	"zestythicket/core/guide"
 )
 
 func TestTheEmbeddedGuideIsThatOfTheFiles(t *testing.T) {
@@ -26,8 +29,19 @@ func TestTheShippedGuideIsWhatItPromises(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(g.Taxa) < 24 || len(g.Characters) < 40 {
-		t.Errorf("%d taxa and %d characters", len(g.Taxa), len(g.Characters))
+	useful, harmful := 0, 0
+	var scores []int
+	for i := range g.Taxa {
+		scores = append(scores, len(g.Card(i)))
+		if tx := &g.Taxa[i]; tx.Useful() {
+			useful++
+		} else if tx.Harm != guide.NoHarm {
+			harmful++
+		}
+	}
+	slices.Sort(scores)
+	if len(g.Taxa) < 170 || useful < 80 || harmful < 75 || len(g.Characters) < 90 || scores[len(scores)/2] < 22 {
+		t.Errorf("%d taxa, %d of them with a use, %d harmful; %d characters; %d scores in the median", len(g.Taxa), useful, harmful, len(g.Characters), scores[len(scores)/2])
 	}
 	found, err := Check(g, "")
 	if err != nil {

@@ -66,6 +66,7 @@ type taxonView struct {
 	Harm    string   `json:"harm" enum:"deadly,serious,upset,none,unknown"`
 	Contact bool     `json:"contact"`
 	FoundBy string   `json:"found_by,omitempty" doc:"The name it was searched and found by"`
+	Shared  []string `json:"shared,omitempty" doc:"The scientific names of other taxa that share a common name with it"`
 }
 
 type gateView struct {
@@ -102,6 +103,9 @@ func (a *App) guideRoutes(api huma.API) {
 			for _, hit := range a.Guide.Find(in.Query) {
 				if v := a.viewTaxon(hit.Taxon); in.Kingdom == "" || v.Kingdom == in.Kingdom {
 					v.FoundBy = hit.By
+					for _, n := range a.Guide.Namesakes(hit.Taxon) {
+						v.Shared = append(v.Shared, a.Guide.Taxa[n].Name)
+					}
 					out = append(out, v)
 				}
 			}

@@ -17,6 +17,7 @@ const (
 	rowWords       = 2
 	triedRows      = 64 * rowWords
 	mostDepth      = 10
+	mostPoints     = 120
 )
 
 // perQuestion is the effort of a question beside its work, in minutes. Common practice; no published source.
@@ -57,6 +58,7 @@ type preview struct {
 	states        [mostDepth + 2]state             // by depth
 	made          [mostDepth + 1]madeCut
 	list          []int
+	points        int // played out for one option
 }
 
 var previews = sync.Pool{New: func() any { return new(preview) }}
@@ -89,6 +91,7 @@ func (a *asker) ahead(options []option) {
 			n = i
 			break
 		}
+		v.points = 0
 		options[i].effort = v.ask(at, &start, 0, least)
 		least = min(least, options[i].effort)
 	}
@@ -227,6 +230,9 @@ func (v *preview) rest(s *state, depth int, limit float64) float64 {
 	}
 	if next < 0 || depth == mostDepth {
 		return float64(lines) // nothing tells any more: it ends without an answer
+	}
+	if v.points++; v.points > mostPoints {
+		return all / -least // as if all went on as well as the next question does
 	}
 	return v.ask(next, s, depth, limit)
 }

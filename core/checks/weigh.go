@@ -33,7 +33,14 @@ func (a *asker) options() []option {
 	for i := range out {
 		a.narrow(out, i)
 	}
-	return slices.DeleteFunc(out, func(o option) bool { return !o.tells(len(demanded)) && o.entropyFall <= 1e-9 })
+	out = slices.DeleteFunc(out, func(o option) bool { return !o.tells(len(demanded)) && o.entropyFall <= 1e-9 })
+	if len(out) == 0 && a.r.Code() == ruling.NotOut {
+		// Only an answer that is not usual for what it may be would still tell; one keeps looking for no less.
+		for _, n := range a.r.Telling() {
+			out = append(out, a.weigh(n))
+		}
+	}
+	return out
 }
 
 // narrow works out how far an option is expected to narrow the name down, where another gains as much for the work.

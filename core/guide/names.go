@@ -7,6 +7,22 @@ import (
 	"unicode"
 )
 
+// Namesakes lists the other taxa that share a common name with the taxon, in the order of the guide: one name may mean
+// several plants.
+func (c *Compiled) Namesakes(taxon int) []int {
+	own := map[string]bool{}
+	for _, name := range c.Taxa[taxon].Common {
+		own[Fold(name)] = true
+	}
+	var out []int
+	for i := range c.Taxa {
+		if i != taxon && slices.ContainsFunc(c.Taxa[i].Common, func(name string) bool { return own[Fold(name)] }) {
+			out = append(out, i)
+		}
+	}
+	return out
+}
+
 // Hit is a taxon found by a name, and the name that it was found by.
 type Hit struct {
 	Taxon int

@@ -121,7 +121,7 @@ func (r *Ruling) notOut() (guide.Verdict, finding) {
 	if !r.missing.Any() {
 		return "", finding{}
 	}
-	if never := r.hopeless(); never.Any() && !r.anotherHope() {
+	if never := r.hopeless(); never.Any() && r.anotherHope() == nil {
 		return guide.Leave, finding{code: CannotBeSeparated, about: never}
 	}
 	return guide.KeepLooking, finding{code: NotOut, about: r.missing}
@@ -131,29 +131,69 @@ func (r *Ruling) notOut() (guide.Verdict, finding) {
 // published source.
 const otherNames = 12
 
-// anotherHope tells, where nobody named the specimen, whether it may still turn out to be another taxon than the
-// likeliest, one that can still be told from every harmful one. A guess that cannot be separated then settles nothing yet.
-func (r *Ruling) anotherHope() bool {
+// anotherHope is the ruling under another name, where nobody named the specimen and it may still turn out to be another
+// taxon than the likeliest, one that can still be told from every harmful one; nil where there is none. A guess that
+// cannot be separated then settles nothing yet.
+func (r *Ruling) anotherHope() *Ruling {
 	if r.sheet.Target >= 0 {
-		return false
+		return nil
 	}
 	others := r.sheet.Set()
 	copy(others, r.fits)
 	others.And(r.takeable)
+	others.Clear(r.working)
 	for range otherNames {
-		others.Clear(r.working)
 		if !others.Any() {
-			return false
+			return nil
 		}
 		other := *r
 		other.working = r.Likeliest(others)
 		other.findHarmful()
-		if !other.harmful.Any() || !other.hopeless().Any() {
-			return other.harmful.Any()
+		if other.harmful.Any() && !other.hopeless().Any() {
+			return &other
 		}
 		others.Clear(other.working)
 	}
-	return false
+	return nil
+}
+
+// Telling lists the columns that can still be read and on which the working name shows something, however seldom, that
+// would cut a harmful taxon that is not out; or those that what is read already rests on. While it is not named and
+// cannot be separated itself, it lists those of the other name for which one keeps looking.
+func (r *Ruling) Telling() []int {
+	if r.working < 0 {
+		return nil
+	}
+	if r.missing.Any() && r.hopeless().Any() {
+		if other := r.anotherHope(); other != nil {
+			r = other
+		}
+	}
+	var out []int
+	add := func(n int) {
+		if !slices.Contains(out, n) {
+			out = append(out, n)
+		}
+	}
+	for n := range r.sheet.Guide.Columns {
+		cut := r.sheet.Set()
+		if !r.canCut(n) {
+			continue
+		}
+		if r.addDiffering(n, cut); !cut.Meets(r.missing) {
+			continue
+		}
+		if r.sheet.CanHave(n, r.working) {
+			add(n)
+			continue
+		}
+		for l := range r.sheet.Guide.Columns[n].LeansFor(r.sheet.Entry(n).Mask) {
+			if e := r.sheet.Entry(l.Column); (e == nil || !e.Firm) && r.sheet.CanHave(l.Column, r.working) {
+				add(l.Column)
+			}
+		}
+	}
+	return out
 }
 
 // hopeless is the set of harmful taxa whose margin could not reach what is needed even if every character that can

@@ -22,6 +22,16 @@ test('a chanterelle, answered as asked, is cleared, named, closed and found agai
   await expect(page.getByText('Close this record: what was done with it')).toBeVisible();
 });
 
+test('one name may mean several plants, and says so', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Or start from a name you have in mind').fill('wild cherry');
+  const found = page.getByRole('list', { name: 'Names found' }).getByRole('button');
+  await expect(found).toHaveText([
+    /Prunus avium.*also given to Prunus serotina/,
+    /Prunus serotina.*given to Prunus avium/,
+  ]);
+});
+
 test('an unopened death cap, cut through, is left', async ({ page }) => {
   await beginAs(page, 'langermannia', /Giant puffball/);
   await expect(page.getByText(/Amanitas and their eggs/)).toBeVisible();

@@ -134,6 +134,7 @@ function Name({ taxon }: { taxon: Taxon }) {
         ({taxon.name}
         {by})
       </em>
+      {taxon.shared && <> One of its names is also given to {taxon.shared.join(', ')}.</>}
     </>
   );
 }
