@@ -40,6 +40,6 @@ func root() *cobra.Command {
 	}
 	c.CompletionOptions.DisableDefaultCmd = true
 	c.PersistentFlags().StringVar(&b.place, "guide", "", "a guide's folder or file, instead of the shipped one")
-	c.AddCommand(serveCommand(&b), identifyCommand(&b), planCommand(&b), trialCommand(&b), guideCommand(&b))
+	c.AddCommand(serveCommand(&b), identifyCommand(&b), planCommand(&b), keyCommand(&b), trialCommand(&b), guideCommand(&b))
 	return c
 }

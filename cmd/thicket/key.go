@@ -1,0 +1,68 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/keying"
+
+	"github.com/spf13/cobra"
+)
+
+type keyOptions struct {
+	part              keying.Part
+	without           []string
+	noColour, noSmell bool
+	asJSON            bool
+}
+
+func keyCommand(b *book) *cobra.Command {
+	var o keyOptions
+	c := &cobra.Command{
+		Use:   "key --kingdom fungi",
+		Short: "Print a key to a part of the guide",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			g, err := b.load()
+			if err != nil {
+				return err
+			}
+			return printKey(c, g, o)
+		},
+	}
+	f := c.Flags()
+	f.StringVar(&o.part.Kingdom, "kingdom", "", "plantae or fungi")
+	f.IntVar(&o.part.Month, "month", 0, "1 to 12: what is there then")
+	f.StringVar(&o.part.Region, "region", "", "level 2 region code: what lives on its continent")
+	f.StringVar(&o.part.Stage, "stage", "", "young, mature or old")
+	f.StringSliceVar(&o.without, "without", nil, "tools that are not at hand")
+	f.BoolVar(&o.noColour, "no-colour", false, "colours cannot be told")
+	f.BoolVar(&o.noSmell, "no-smell", false, "nothing can be smelled")
+	f.BoolVar(&o.part.LookOnly, "look-only", false, "only what can be seen without touching")
+	f.BoolVar(&o.asJSON, "json", false, "print it as JSON")
+	return c
+}
+
+func printKey(c *cobra.Command, g *guide.Compiled, o keyOptions) error {
+	o.part.Observer = evidence.Observer{NoColour: o.noColour, NoSmell: o.noSmell}
+	if len(o.without) > 0 {
+		kit, err := kitWithout(g, o.without)
+		if err != nil {
+			return err
+		}
+		o.part.Observer.Kit = kit
+	}
+	k, err := keying.New(g, o.part)
+	if err != nil {
+		return err
+	}
+	booklet := k.Booklet()
+	if o.asJSON {
+		k.Weigh(booklet)
+		return json.NewEncoder(c.OutOrStdout()).Encode(booklet)
+	}
+	_, err = fmt.Fprint(c.OutOrStdout(), booklet.Text())
+	return err
+}

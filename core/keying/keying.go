@@ -1,0 +1,265 @@
+// Package keying makes a key of a part of a guide: questions asked one after the other, each with a few leads, until a
+// name is left. It narrows down; it rules nothing harmful out, and what is read on the way goes to the ruling.
+package keying
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+)
+
+// Part says for what a key is made. What is left empty restricts nothing.
+type Part struct {
+	// Kingdom is plantae or fungi. A key needs one.
+	Kingdom string `json:"kingdom"`
+	// Month is 1 to 12: only taxa that are there then, and only what is there to be seen of them.
+	Month int `json:"month,omitempty"`
+	// Region is a level 2 region code: taxa that live on its continent.
+	Region string `json:"region,omitempty"`
+	// Stage leaves out what taxa show at other stages only.
+	Stage string `json:"stage,omitempty"`
+	// Observer restricts to what can be seen with those tools and senses; LookOnly to what needs no touching.
+	Observer evidence.Observer `json:"observer,omitzero"`
+	LookOnly bool              `json:"look_only,omitempty"`
+}
+
+// Key is a part of a guide made ready to be asked through.
+type Key struct {
+	Part Part
+	// Taxa is the set that the key leads to.
+	Taxa guide.Bits
+
+	g       *guide.Compiled
+	columns []column
+	grave   guide.Bits
+}
+
+// column is a character as the key asks for it.
+type column struct {
+	*guide.Column
+	number int
+	// has holds for each state the taxa that lead to it: those that show it usually, the harmful ones however seldom.
+	has     []guide.Bits
+	silent  guide.Bits // the taxa that it says nothing of
+	penalty float64
+}
+
+// Lead is one answer to a question: states that lead the same way, and the taxa that are left then.
+type Lead struct {
+	States []int
+	Taxa   guide.Bits
+}
+
+// Question is what a key asks at one point.
+type Question struct {
+	Column *guide.Column
+	Leads  []Lead
+}
+
+// What a key weighs a question by: its gain in bits, less where it is only a hint, or takes work. Common practice; no
+// published source.
+const (
+	hintCounts = 0.35
+	perMinute  = 0.25
+	graveCount = 3 // a grave taxon counts like so many, so that its end is reached early
+	leastGain  = 1e-6
+	fewTaxa    = 4 // so many may be left at an end together, unless some are taken and some are grave
+	// The cost of a question on which taxa go several ways; found by trial, the figures stand in docs/engine.md.
+	doubleCosts = 1
+)
+
+// New makes a key of a part of a guide. The error says what is wrong with the part, or that nothing is in it.
+func New(g *guide.Compiled, part Part) (*Key, error) {
+	if _, ok := g.Kingdoms[part.Kingdom]; !ok {
+		return nil, fmt.Errorf("kingdom %q is neither plantae nor fungi", part.Kingdom)
+	}
+	if part.Month < 0 || part.Month > 12 {
+		return nil, fmt.Errorf("month %d is not one of 1 to 12", part.Month)
+	}
+	if part.Region != "" && !guide.RegionCode(part.Region) {
+		return nil, fmt.Errorf("%q is not a level 2 region code", part.Region)
+	}
+	k := &Key{Part: part, Taxa: g.Kingdoms[part.Kingdom].Copy(), g: g, grave: g.Grave}
+	if part.Region != "" {
+		away := guide.NewBits(len(g.Taxa))
+		g.Elsewhere(part.Region, away)
+		k.Taxa.AndNot(away)
+	}
+	if part.Month > 0 {
+		for _, t := range k.Taxa.Members() {
+			if !g.Taxa[t].Season.Any(k.day()) {
+				k.Taxa.Clear(t)
+			}
+		}
+	}
+	if !k.Taxa.Any() {
+		return nil, errors.New("nothing in the guide is left for such a key; ask for another month, region or kingdom")
+	}
+	for n := range g.Columns {
+		if col := &g.Columns[n]; k.mayAsk(col) {
+			k.columns = append(k.columns, k.ready(n))
+		}
+	}
+	return k, nil
+}
+
+func (k *Key) day() time.Time {
+	return time.Date(2024, time.Month(k.Part.Month), 15, 0, 0, 0, 0, time.UTC)
+}
+
+// mayAsk tells whether a key of the part may ask for a character. Measures are left to the bench.
+func (k *Key) mayAsk(col *guide.Column) bool {
+	o := &k.Part.Observer
+	switch {
+	case col.Kind != guide.States || col.Organ == "specimen" || !col.Scored.Meets(k.Taxa),
+		o.NoColour && col.FootingOf() == guide.Colour, o.NoSmell && col.FootingOf() == guide.Scent,
+		k.Part.LookOnly && col.Touches():
+		return false
+	}
+	return o.Kit == nil || !slices.ContainsFunc(col.Needs, func(tool string) bool { return !slices.Contains(o.Kit, tool) })
+}
+
+// ready works out which taxa each state of a character leads to.
+func (k *Key) ready(n int) column {
+	g := k.g
+	c := column{Column: &g.Columns[n], number: n, silent: k.Taxa.Copy(), penalty: 1}
+	if !c.Trust.Full {
+		c.penalty = hintCounts
+	}
+	c.penalty /= 1 + perMinute*(c.MinutesOf()+c.WaitMinutes/10)
+	for range c.States {
+		c.has = append(c.has, guide.NewBits(len(g.Taxa)))
+	}
+	k.Taxa.Each(func(t int) {
+		if !c.Scored.Has(t) || k.Part.Month > 0 && !g.Taxa[t].Season.In(c.Organ, k.day()) {
+			return
+		}
+		for _, s := range c.Patterns[c.Pattern[t]].Shown {
+			if s.Rare && g.Taxa[t].Useful() || s.When != "" && k.Part.Stage != "" && s.When != k.Part.Stage {
+				continue
+			}
+			c.has[s.State].Set(t)
+			c.silent.Clear(t)
+		}
+	})
+	return c
+}
+
+// weight counts the taxa of a set, grave ones more.
+func (k *Key) weight(set guide.Bits) float64 {
+	return float64(set.Count() + (graveCount-1)*set.Meet(k.grave))
+}
+
+// Ask gives the question for a set of taxa; nil where nothing that may be asked tells them apart any more. Columns in
+// asked are not asked again.
+func (k *Key) Ask(set guide.Bits, asked []int) *Question {
+	if set.Count() < 2 {
+		return nil
+	}
+	var best *column
+	most := 0.0 // a question that is not worth its ways is asked only where much hangs on it
+	if set.Count() > fewTaxa || set.Meets(k.grave) && set.Meets(k.g.Useful) {
+		most = math.Inf(-1)
+	}
+	room := guide.NewBits(len(k.g.Taxa))
+	for i := range k.columns {
+		c := &k.columns[i]
+		if slices.Contains(asked, c.number) {
+			continue
+		}
+		gain, double := k.gain(c, set, room)
+		if score := gain*c.penalty - doubleCosts*double; gain > leastGain && score > most {
+			best, most = c, score
+		}
+	}
+	if best == nil {
+		return nil
+	}
+	return &Question{best.Column, k.leads(best, set)}
+}
+
+// gain is what a question is expected to tell, in bits, and double by how much the taxa are more afterwards, all leads
+// together, than before: one that may answer in several ways goes on in each.
+func (k *Key) gain(c *column, set, room guide.Bits) (gain, double float64) {
+	left, total := 0.0, 0.0
+	for s := range c.has {
+		alive := false
+		for w := range room {
+			room[w] = set[w] & (c.has[s][w] | c.silent[w])
+			alive = alive || set[w]&c.has[s][w] != 0
+		}
+		if !alive {
+			continue
+		}
+		weight := k.weight(room)
+		total += weight
+		left += weight * math.Log2(weight)
+	}
+	if total == 0 {
+		return 0, 0
+	}
+	whole := k.weight(set)
+	return math.Log2(whole) - left/total, math.Log2(total / whole)
+}
+
+// leads gives the answers that taxa of the set lead to; states that leave the same ones are one lead.
+func (k *Key) leads(c *column, set guide.Bits) []Lead {
+	var out []Lead
+	for s := range c.has {
+		if !c.has[s].Meets(set) {
+			continue
+		}
+		taxa := set.Copy()
+		for w := range taxa {
+			taxa[w] &= c.has[s][w] | c.silent[w]
+		}
+		if i := slices.IndexFunc(out, func(l Lead) bool { return slices.Equal(l.Taxa, taxa) }); i >= 0 {
+			out[i].States = append(out[i].States, s)
+			continue
+		}
+		out = append(out, Lead{[]int{s}, taxa})
+	}
+	return out
+}
+
+// Answer is what was answered on the way: states of a character, or none for "can't tell".
+type Answer struct {
+	Character string   `json:"character"`
+	States    []string `json:"states,omitempty"`
+}
+
+// After gives the taxa that are left after answers, and the columns that were asked. Who can't tell follows every way.
+func (k *Key) After(path []Answer) (set guide.Bits, asked []int, err error) {
+	set = k.Taxa.Copy()
+	for _, a := range path {
+		r := evidence.Reading{Character: a.Character, States: a.States}
+		if len(a.States) == 0 {
+			r.Unseen = evidence.NotChecked
+		}
+		if err := r.Check(k.g); err != nil {
+			return nil, nil, err
+		}
+		n, _ := k.g.Column(a.Character)
+		asked = append(asked, n)
+		i := slices.IndexFunc(k.columns, func(c column) bool { return c.number == n })
+		if i < 0 {
+			return nil, nil, fmt.Errorf("a key of this part does not ask for %q", a.Character)
+		}
+		if len(a.States) == 0 {
+			continue
+		}
+		c := &k.columns[i]
+		stays := c.silent.Copy()
+		for _, id := range a.States {
+			s, _ := c.State(id)
+			stays.Or(c.has[s])
+		}
+		set.And(stays)
+	}
+	return set, asked, nil
+}

@@ -1,0 +1,172 @@
+package keying_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/guidetest"
+	"zestythicket/core/keying"
+	guidebook "zestythicket/guide"
+)
+
+func shipped(t testing.TB) *guide.Compiled {
+	t.Helper()
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return g
+}
+
+func key(t testing.TB, g *guide.Compiled, part keying.Part) *keying.Key {
+	t.Helper()
+	k, err := keying.New(g, part)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return k
+}
+
+// walk answers with one of the states that a taxon shows, by lot, until nothing is asked any more; now and then it
+// cannot tell. It gives what is left.
+func walk(t *testing.T, g *guide.Compiled, k *keying.Key, taxon int, unsure float64, r *rand.Rand) guide.Bits {
+	t.Helper()
+	var path []keying.Answer
+	for {
+		set, asked, err := k.After(path)
+		if err != nil {
+			t.Fatal(err)
+		}
+		q := k.Ask(set, asked)
+		if q == nil {
+			return set
+		}
+		a := keying.Answer{Character: q.Column.ID}
+		if q.Column.Scored.Has(taxon) && r.Float64() >= unsure {
+			var states []string
+			for _, s := range q.Column.Patterns[q.Column.Pattern[taxon]].Shown {
+				if !s.Rare && (s.When == "" || k.Part.Stage == "" || s.When == k.Part.Stage) {
+					states = append(states, q.Column.States[s.State].ID)
+				}
+			}
+			if len(states) > 0 {
+				a.States = states[r.IntN(len(states)):][:1]
+			}
+		}
+		path = append(path, a)
+	}
+}
+
+// Walked with what is usual for a taxon, a key arrives at it, whatever of it is shown and though some of it cannot be
+// told; and it never stops at a taxon that is taken together with a grave one while something would tell them apart.
+func TestEveryTaxonIsReached(t *testing.T) {
+	g := shipped(t)
+	r := rand.New(rand.NewPCG(1, 2))
+	for _, part := range []keying.Part{
+		{Kingdom: "fungi"}, {Kingdom: "fungi", Month: 10, Region: "11"}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 4}, {Kingdom: "plantae", Month: 1},
+		{Kingdom: "fungi", LookOnly: true, Observer: evidence.Observer{NoColour: true, NoSmell: true, Kit: []string{}}}, {Kingdom: "fungi", Stage: "young"},
+	} {
+		k := key(t, g, part)
+		for _, taxon := range k.Taxa.Members() {
+			for _, unsure := range []float64{0, 0.3} {
+				if left := walk(t, g, k, taxon, unsure, r); !left.Has(taxon) {
+					t.Errorf("%+v: %s is not arrived at", part, g.Taxa[taxon].ID)
+				}
+			}
+		}
+	}
+}
+
+func TestEveryTaxonOfRandomGuidesIsReached(t *testing.T) {
+	for seed := range uint64(40) {
+		r := rand.New(rand.NewPCG(seed, 5))
+		g := guidetest.Random(r)
+		for _, kingdom := range []string{"plantae", "fungi"} {
+			k, err := keying.New(g, keying.Part{Kingdom: kingdom})
+			if err != nil {
+				continue
+			}
+			for _, taxon := range k.Taxa.Members() {
+				if left := walk(t, g, k, taxon, 0.2, r); !left.Has(taxon) {
+					t.Errorf("seed %d: %s is not arrived at", seed, g.Taxa[taxon].ID)
+				}
+			}
+		}
+	}
+}
+
+// A booklet names every taxon of its part, every step of it is led to, and what it asks for can be had.
+func TestABookletIsWhole(t *testing.T) {
+	g := shipped(t)
+	for _, part := range []keying.Part{{Kingdom: "fungi", Month: 10}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 1, LookOnly: true}} {
+		k := key(t, g, part)
+		b := k.Booklet()
+		k.Weigh(b)
+		named, led := map[string]bool{}, map[int]bool{1: true}
+		for _, s := range b.Steps {
+			n, _ := g.Column(s.Character)
+			if part.LookOnly && g.Columns[n].Touches() {
+				t.Errorf("%+v asks for %s", part, s.Character)
+			}
+			if len(s.Leads) < 2 {
+				t.Errorf("step %d has %d leads", s.Number, len(s.Leads))
+			}
+			for _, l := range s.Leads {
+				led[l.To] = true
+				for _, e := range l.Ends {
+					named[e.Taxon] = true
+				}
+			}
+		}
+		if len(named) != k.Taxa.Count() || !b.Whole || b.Taxa != len(named) {
+			t.Errorf("%+v: %d of %d taxa are named", part, len(named), k.Taxa.Count())
+		}
+		for _, s := range b.Steps {
+			if !led[s.Number] {
+				t.Errorf("nothing leads to step %d", s.Number)
+			}
+		}
+		if b.Mean < 1 || b.Mean > 2*b.Bound || math.IsNaN(b.Mean) {
+			t.Errorf("%+v: %.2f questions on average, %.2f at the least", part, b.Mean, b.Bound)
+		}
+		text := b.Text()
+		for _, want := range []string{"1. ", "never eat on its word", "DEADLY", g.Taxa[k.Taxa.Members()[0]].Name} {
+			if !strings.Contains(text, want) {
+				t.Errorf("the booklet does not say %q", want)
+			}
+		}
+		t.Logf("%+v: %d taxa, %d steps, %.2f questions on average; %.2f would be the least", part, b.Taxa, len(b.Steps), b.Mean, b.Bound)
+	}
+}
+
+func TestWhatIsNoPartOfAGuide(t *testing.T) {
+	g := shipped(t)
+	for want, part := range map[string]keying.Part{
+		"neither plantae nor fungi": {}, "not one of 1 to 12": {Kingdom: "fungi", Month: 13}, "not a level 2": {Kingdom: "fungi", Region: "xx"},
+		"nothing in the guide": {Kingdom: "plantae", Region: "90"},
+	} {
+		if _, err := keying.New(g, part); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%+v: got %v, want … %s …", part, err, want)
+		}
+	}
+	k := key(t, g, keying.Part{Kingdom: "fungi"})
+	for want, a := range map[string]keying.Answer{
+		"no character": {Character: "none"}, "no state": {Character: "underside", States: []string{"none"}},
+		"does not ask": {Character: "leaf-margin", States: []string{"entire"}},
+	} {
+		if _, _, err := k.After([]keying.Answer{a}); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%+v: got %v, want … %s …", a, err, want)
+		}
+	}
+}
+
+func BenchmarkBooklet(b *testing.B) {
+	g := shipped(b)
+	for b.Loop() {
+		key(b, g, keying.Part{Kingdom: "fungi", Month: 10}).Booklet().Text()
+	}
+}
