@@ -54,6 +54,8 @@ func (a *App) Handler() http.Handler {
 	a.settingsRoutes(api)
 	a.recordRoutes(api)
 	a.readingRoutes(api)
+	a.keyRoutes(api)
+	a.besideRoutes(api)
 	r.Get("/api/v1/copy", a.copyDatabase)
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.WriteHeader(http.StatusNoContent) })
 	r.Get("/*", a.static)
@@ -82,6 +84,8 @@ func OpenAPI() ([]byte, error) {
 	a.settingsRoutes(api)
 	a.recordRoutes(api)
 	a.readingRoutes(api)
+	a.keyRoutes(api)
+	a.besideRoutes(api)
 	return json.MarshalIndent(api.OpenAPI(), "", " ")
 }
 

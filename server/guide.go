@@ -5,10 +5,12 @@ import (
 	"context"
 	"net/http"
 	"slices"
+	"time"
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	guidebook "zestythicket/guide"
+	"zestythicket/store"
 
 	"github.com/danielgtaylor/huma/v2"
 )
@@ -66,6 +68,7 @@ type taxonView struct {
 	Harm    string   `json:"harm" enum:"deadly,serious,upset,none,unknown"`
 	Contact bool     `json:"contact"`
 	FoundBy string   `json:"found_by,omitempty" doc:"The name it was searched and found by"`
+	Months  []int    `json:"months" doc:"The months in which it is there at the guide's reference place"`
 	Shared  []string `json:"shared,omitempty" doc:"The scientific names of other taxa that share a common name with it"`
 }
 
@@ -95,12 +98,19 @@ func (a *App) guideRoutes(api huma.API) {
 	huma.Register(api, operation(http.MethodGet, "/guide", "get-guide", "What can be read, and what there is"),
 		func(context.Context, *none) (*body[guideView], error) { return answer(a.viewGuide(), nil) })
 	huma.Register(api, operation(http.MethodGet, "/taxa", "find-taxa", "Find taxa by any common, scientific or older name"),
-		func(_ context.Context, in *struct {
+		func(ctx context.Context, in *struct {
 			Query   string `query:"q" maxLength:"200"`
 			Kingdom string `query:"kingdom" enum:"plantae,fungi,"`
 		}) (*body[[]taxonView], error) {
 			out := []taxonView{}
-			for _, hit := range a.Guide.Find(in.Query) {
+			hits := a.Guide.Find(in.Query)
+			if len(hits) == 0 {
+				var err error
+				if hits, err = a.misspelt(ctx, in.Query); err != nil {
+					return nil, asProblem(err)
+				}
+			}
+			for _, hit := range hits {
 				if v := a.viewTaxon(hit.Taxon); in.Kingdom == "" || v.Kingdom == in.Kingdom {
 					v.FoundBy = hit.By
 					for _, n := range a.Guide.Namesakes(hit.Taxon) {
@@ -130,6 +140,31 @@ func (a *App) guideRoutes(api huma.API) {
 				Body        []byte
 			}{"application/schema+json", guidebook.Schema()}, nil
 		})
+}
+
+// misspelt finds taxa whose names are like one that nothing is called.
+func (a *App) misspelt(ctx context.Context, query string) ([]guide.Hit, error) {
+	var names []store.Name
+	for i := range a.Guide.Taxa {
+		for _, n := range a.Guide.Taxa[i].Names() {
+			names = append(names, store.Name{Name: guide.Fold(n), Taxon: a.Guide.Taxa[i].ID})
+		}
+	}
+	if err := a.Store.KeepNames(ctx, a.guideHash, names); err != nil {
+		return nil, err
+	}
+	found, err := a.Store.NamesLike(ctx, guide.Fold(query))
+	if err != nil {
+		return nil, err
+	}
+	var out []guide.Hit
+	for _, n := range found {
+		t, ok := a.Guide.Taxon(n.Taxon)
+		if ok && !slices.ContainsFunc(out, func(h guide.Hit) bool { return h.Taxon == t }) {
+			out = append(out, guide.Hit{Taxon: t, By: n.Name})
+		}
+	}
+	return out, nil
 }
 
 func (a *App) viewGuide() guideView {
@@ -208,6 +243,17 @@ func (a *App) viewTaxon(n int) taxonView {
 	t := &a.Guide.Taxa[n]
 	return taxonView{
 		ID: t.ID, Called: t.Called(), Name: t.Name, Common: append([]string{}, t.Common...), Kingdom: t.Kingdom,
-		Family: t.Family, Use: string(t.Use), Harm: string(t.Harm), Contact: t.Contact != nil,
+		Family: t.Family, Use: string(t.Use), Harm: string(t.Harm), Contact: t.Contact != nil, Months: months(t.Season),
 	}
+}
+
+// months lists the months, 1 to 12, in whose middle anything of a taxon is there.
+func months(s guide.Season) []int {
+	out := []int{}
+	for m := time.January; m <= time.December; m++ {
+		if s.Any(time.Date(2024, m, 15, 0, 0, 0, 0, time.UTC)) {
+			out = append(out, int(m))
+		}
+	}
+	return out
 }

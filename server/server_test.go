@@ -6,11 +6,14 @@ import (
 	"io"
 	"net/http"
 	"net/http/httptest"
+	"net/url"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
 
+	"zestythicket/core/keying"
 	guidebook "zestythicket/guide"
 	"zestythicket/store"
 )
@@ -261,5 +264,64 @@ func TestPagesCarryAStrictPolicy(t *testing.T) {
 	}
 	if status, _, text := r.send("GET", "/api/v1/copy", "", nil); status != 200 || !strings.HasPrefix(text, "SQLite format 3\x00") {
 		t.Errorf("the copy: %d %.20q", status, text)
+	}
+}
+
+// A misspelt name, a key walked with a "can't tell", two taxa beside each other, a family and a taxon's page.
+func TestLeafingThroughTheGuide(t *testing.T) {
+	r := serve(t)
+	var found []taxonView
+	for query, want := range map[string]string{"chantrelle": "cantharellus-cibarius", "Amanita faloides": "amanita-phalloides", "cow parsly": "anthriscus-sylvestris"} {
+		r.do("GET", "/api/v1/taxa?q="+url.QueryEscape(query), "", &found)
+		if len(found) == 0 || found[0].ID != want {
+			t.Errorf("%q finds %+v", query, found)
+		}
+	}
+	if r.do("GET", "/api/v1/taxa?q=zzzzqq", "", &found); len(found) > 0 {
+		t.Errorf("nonsense finds %d taxa", len(found))
+	}
+	var step keyStep
+	r.do("GET", "/api/v1/key?kingdom=fungi&month=10", "", &step)
+	first := step
+	if step.Character == "" || len(step.Leads) < 2 || step.Left < 50 || len(step.Taxa) != mostNamed || step.Taxa[0].Harm != "deadly" {
+		t.Errorf("the first step: %+v", step)
+	}
+	step = keyStep{}
+	r.do("GET", "/api/v1/key?kingdom=fungi&month=10&answer="+first.Character+":", "", &step)
+	if step.Left != first.Left || step.Character == first.Character {
+		t.Errorf("who cannot tell follows every way: %d of %d, asked for %s", step.Left, first.Left, step.Character)
+	}
+	step = keyStep{}
+	r.do("GET", "/api/v1/key?kingdom=fungi&month=10&answer="+first.Character+":"+first.Leads[0].States[0], "", &step)
+	if step.Left != first.Leads[0].Left || step.Left >= first.Left {
+		t.Errorf("a lead to %d leaves %d", first.Leads[0].Left, step.Left)
+	}
+	var view besideView
+	r.do("GET", "/api/v1/beside?target=allium-ursinum&other=convallaria-majalis&date=2026-04-20&mine=true", "", &view)
+	if len(view.Rows) < 5 || len(view.Usual) != 2 || view.Usual[0]["leaves-to-stalk"] != "one" || view.Others[0].Harm != "deadly" {
+		t.Errorf("side by side: %d rows, %v", len(view.Rows), view.Usual)
+	}
+	var family familyView
+	r.do("GET", "/api/v1/families/apiaceae", "", &family)
+	if family.Name != "Apiaceae" || !slices.Contains(family.Older, "Umbelliferae") || len(family.Taxa) < 10 || len(family.Traits) == 0 {
+		t.Errorf("the family: %+v", family)
+	}
+	var page pageView
+	r.do("GET", "/api/v1/taxa/amanita-phalloides/page?stage=young", "", &page)
+	if page.Usual["cap-shape"] != "ball" || !slices.Contains(page.Stages, "young") || page.View.ID != "amanita-phalloides" || len(page.Scores) < 20 {
+		t.Errorf("the page: %v, %v", page.Usual, page.Stages)
+	}
+	for path, want := range map[string]int{
+		"/api/v1/key?kingdom=fungi&answer=underside": 422, "/api/v1/key?kingdom=fungi&answer=underside:gils": 422, "/api/v1/key?kingdom=animalia": 422,
+		"/api/v1/key?kingdom=plantae&region=91": 422, "/api/v1/beside?target=allium-ursinum": 422, "/api/v1/beside?target=x&other=y": 422,
+		"/api/v1/families/Nothingaceae": 404, "/api/v1/taxa/none/page": 404,
+	} {
+		if status, _, text := r.send("GET", path, "", nil); status != want {
+			t.Errorf("%s: %d %s", path, status, text)
+		}
+	}
+	var booklet keying.Booklet
+	if r.do("GET", "/api/v1/key/booklet?kingdom=plantae&month=4", "", &booklet); len(booklet.Steps) < 20 || booklet.Mean == 0 {
+		t.Errorf("the booklet has %d steps", len(booklet.Steps))
 	}
 }

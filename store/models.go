@@ -134,6 +134,19 @@ func migrate(db *gorm.DB) error {
 			}
 			return nil
 		},
+	}, {
+		ID: "0002",
+		Migrate: func(tx *gorm.DB) error {
+			for _, sql := range []string{
+				`CREATE VIRTUAL TABLE names USING fts5 (name, taxon UNINDEXED, tokenize = 'trigram')`,
+				`CREATE TABLE names_of (guide text NOT NULL)`,
+			} {
+				if err := tx.Exec(sql).Error; err != nil {
+					return err
+				}
+			}
+			return nil
+		},
 	}}).Migrate()
 	if errors.Is(err, gormigrate.ErrUnknownPastMigration) {
 		return errors.New("this database was written by a newer version of the program; use that one")

@@ -166,6 +166,12 @@ func (h Harm) NeededHalves() int { return neededHalves[h] }
 // Grave tells whether a harm is deadly, serious or unknown.
 func (h Harm) Grave() bool { return h == Deadly || h == Serious || h == Unknown }
 
+// gravity is the order in which harms are told, the gravest first.
+var gravity = map[Harm]int{Deadly: 0, Serious: 1, Unknown: 2, Upset: 3, NoHarm: 4}
+
+// Gravity is a harm's place in the order in which harms are told, 0 for the gravest.
+func (h Harm) Gravity() int { return gravity[h] }
+
 // Use is what a taxon is taken for.
 type Use string
 

@@ -41,7 +41,7 @@ func (c *Compiled) Find(query string) []Hit {
 	var found []scored
 	for i := range c.Taxa {
 		best := scored{rank: -1}
-		for _, name := range c.Taxa[i].names() {
+		for _, name := range c.Taxa[i].Names() {
 			if r := nameRank(Fold(name), words); r > best.rank {
 				best = scored{Hit{i, name}, r}
 			}
@@ -58,8 +58,8 @@ func (c *Compiled) Find(query string) []Hit {
 	return hits
 }
 
-// names lists everything the taxon is or was called, the plainest first.
-func (t *Taxon) names() []string {
+// Names lists everything the taxon is or was called, the plainest first.
+func (t *Taxon) Names() []string {
 	names := slices.Concat(t.Common, []string{t.Name}, t.Synonyms, []string{t.ID})
 	if t.Family != "" {
 		names = append(names, t.Family)

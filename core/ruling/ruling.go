@@ -120,9 +120,6 @@ func stronger(t *evidence.Tally, harm guide.Harm, w int, strength evidence.Quart
 	return out
 }
 
-// harmOrder is the order in which harms are told, the gravest first.
-var harmOrder = map[guide.Harm]int{guide.Deadly: 0, guide.Serious: 1, guide.Unknown: 2, guide.Upset: 3, guide.NoHarm: 4}
-
 // gravestFirst lists the taxa of a set: by harm, then the weakest ruled out first, then by id.
 func (r *Ruling) gravestFirst(set guide.Bits) []int {
 	type ranked struct {
@@ -137,7 +134,7 @@ func (r *Ruling) gravestFirst(set guide.Bits) []int {
 		list = append(list, ranked{t, tx.Harm, Strength(r.tally.Standing(t), tx.Harm), tx.ID})
 	})
 	slices.SortFunc(list, func(a, b ranked) int {
-		return cmp.Or(cmp.Compare(harmOrder[a.harm], harmOrder[b.harm]), cmp.Compare(a.strength, b.strength), cmp.Compare(a.id, b.id))
+		return cmp.Or(cmp.Compare(a.harm.Gravity(), b.harm.Gravity()), cmp.Compare(a.strength, b.strength), cmp.Compare(a.id, b.id))
 	})
 	out := make([]int, len(list))
 	for i := range list {

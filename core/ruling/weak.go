@@ -39,7 +39,7 @@ func (r *Ruling) WeakPoints() []WeakPoint {
 		list = append(list, w)
 	}
 	slices.SortFunc(list, func(a, b *weak) int {
-		return cmp.Or(cmp.Compare(len(a.lines), len(b.lines)), cmp.Compare(harmOrder[a.harm(r)], harmOrder[b.harm(r)]),
+		return cmp.Or(cmp.Compare(len(a.lines), len(b.lines)), cmp.Compare(a.harm(r).Gravity(), b.harm(r).Gravity()),
 			cmp.Compare(len(b.taxa), len(a.taxa)), cmp.Compare(a.key, b.key))
 	})
 	for _, w := range list[:min(MostWeakPoints, len(list))] {

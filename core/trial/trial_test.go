@@ -34,9 +34,9 @@ func run(t testing.TB, g *guide.Compiled, specimens []trial.Specimen, o trial.Op
 	return out
 }
 
-// The least share of the specimens of taxa with a use that must end cleared or shown, when they are read right.
-// Common practice; no published source.
-const mustReach = 0.9
+// The least share of the specimens of taxa with a use that must end cleared or shown, when they are read right: nine in
+// ten (docs/guide.md, of 200 each), less what four of each may fall short by chance. Common practice; no published source.
+const mustReach = 0.87
 
 // Specimens drawn from the shipped guide: nothing harmful is cleared, and no single misreading clears a deadly or
 // serious one. One that merely upsets needs one line, so one misreading can clear it.

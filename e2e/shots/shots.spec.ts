@@ -21,11 +21,23 @@ test('pictures of the main views', async ({ page }) => {
     'bench-plant': demo(9),
     records: '/records',
     settings: '/settings',
+    guide: '/guide',
+    'guide-taxon': '/guide/amanita-rubescens',
+    'guide-family': '/guide/family/Apiaceae',
+    'side-by-side-ramsons': '/beside?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
   };
   for (const [name, path] of Object.entries(views)) {
     await page.goto(path);
     await shot(page, name);
   }
+  await page.goto('/beside?target=calvatia-gigantea&other=amanita-phalloides&other=scleroderma-citrinum');
+  await shot(page, 'side-by-side-phone', 390, 844);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/key');
+  await page.getByLabel('When was it found?').selectOption('10');
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/underside/);
+  await shot(page, 'key');
   await page.goto(demo(5));
   await shot(page, 'bench-phone', 390, 844);
   await page.goto('/records');

@@ -17,6 +17,11 @@ const views: Record<string, string> = {
   'a plant': demo(9),
   records: '/records',
   settings: '/settings',
+  'the guide': '/guide',
+  "a taxon's page": '/guide/amanita-rubescens',
+  'a family': '/guide/family/Apiaceae',
+  'side by side': '/beside?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
+  'the start of a key': '/key',
 };
 
 for (const [name, path] of Object.entries(views)) {

@@ -9,8 +9,20 @@ const Start = lazy(() => import('./views/start/Start'));
 const Bench = lazy(() => import('./views/bench/Bench'));
 const Records = lazy(() => import('./views/records/Records'));
 const Settings = lazy(() => import('./views/settings/Settings'));
+const Guide = lazy(() => import('./views/guide/Guide'));
+const Leaf = lazy(() => import('./views/guide/Leaf'));
+const Family = lazy(() => import('./views/guide/Family'));
+const Beside = lazy(() => import('./views/beside/Beside'));
+const Key = lazy(() => import('./views/key/Key'));
 
-const titles: Record<string, string> = { bench: 'Bench', records: 'Records', settings: 'Settings' };
+const titles: Record<string, string> = {
+  bench: 'Bench',
+  records: 'Records',
+  settings: 'Settings',
+  guide: 'The guide',
+  beside: 'Side by side',
+  key: 'A key',
+};
 
 /** The bench without a record opens the one that was worked on last, if it is still open. */
 function LastBench() {
@@ -37,6 +49,11 @@ export function App() {
             <Route path="/bench/:id">{({ id }) => <Bench key={id} id={id} />}</Route>
             <Route path="/records" component={Records} />
             <Route path="/settings" component={Settings} />
+            <Route path="/guide" component={Guide} />
+            <Route path="/guide/family/:name">{({ name }) => <Family name={name} />}</Route>
+            <Route path="/guide/:id">{({ id }) => <Leaf key={id} id={id} />}</Route>
+            <Route path="/beside" component={Beside} />
+            <Route path="/key" component={Key} />
             <Route>
               <Waiting>
                 <p>There is nothing at this address. The views are named at the side.</p>

@@ -59,6 +59,7 @@ const views = [
   { to: '/', name: 'New', icon: 'M13 4v18M4 13h18' },
   { to: '/bench', name: 'Bench', icon: 'M3 12c2-9 18-9 20 0zM11 12c0 5 0 8-1 11h6c-1-3-1-6-1-11' },
   { to: '/records', name: 'Records', icon: 'M5 4h16v18H5zM9 9h8M9 13h8M9 17h5' },
+  { to: '/guide', name: 'Guide', icon: 'M13 7C9 4 5 4 3 5v16c2-1 6-1 10 2c4-3 8-3 10-2V5c-2-1-6-1-10 2zM13 7v16' },
   { to: '/settings', name: 'Settings', icon: 'M4 8h10M18 8h4M16 5.500v5M4 18h4M12 18h10M10 15.500v5' },
 ];
 

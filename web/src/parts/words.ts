@@ -53,3 +53,9 @@ export function minutes(n: number): string {
   if (n < 1) return n <= 0.25 ? 'a glance' : 'half a minute';
   return n === 1 ? '1 min' : `${Math.round(n * 2) / 2} min`;
 }
+
+/** Today, as the platform's own calendar has it. */
+export function today(): string {
+  const now = new Date();
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+}

@@ -1,5 +1,6 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { Link } from 'wouter';
 import { newId } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { type Change, useChange, useRecord } from '../../api/useRecord';
@@ -19,7 +20,8 @@ import { Later } from './Later';
 import { Specimen } from './Specimen';
 import { useShortcuts } from './useShortcuts';
 import { Cautions, Warnings } from './Warnings';
-import { Weak } from './Weak';
+
+const Weak = lazy(() => import('./Weak').then((m) => ({ default: m.Weak })));
 
 const Columns = styled.div`
   display: grid;
@@ -42,6 +44,7 @@ const Tools = styled(Row)`
   border-bottom: 1.5px solid ${c('mist')};
   font-size: 15px;
   button { min-height: 40px; padding: 6px 12px; }
+  a { padding: 8px 2px; }
   span { flex: 1; color: ${c('stone')}; min-width: 12ch; }
   ${narrow} { padding: 8px 16px; }
 `;
@@ -83,6 +86,11 @@ export default function Bench({ id }: { id: string }) {
 
   if (!book || !record || !ruling || !settings) return <Waiting error={noGuide ?? noRecord} />;
   const character = asked ? book.character(asked) : undefined;
+  const standing = ruling.harmful.filter((h) => h.taxon !== ruling.working).slice(0, 3);
+  const besides =
+    ruling.working && standing.length > 0
+      ? `/beside?target=${ruling.working}&${standing.map((h) => `other=${h.taxon}`).join('&')}&record=${id}`
+      : '';
   return (
     <>
       <Band record={record} book={book} covered={covered} onChange={change} />
@@ -98,6 +106,12 @@ export default function Bench({ id }: { id: string }) {
         <Button isDisabled={!record.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
           Redo
         </Button>
+        {!covered && (
+          <>
+            {besides && <Link href={besides}>Side by side</Link>}
+            {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>Key</Link>}
+          </>
+        )}
         <Help />
       </Tools>
       <Columns>
@@ -121,7 +135,11 @@ export default function Bench({ id }: { id: string }) {
             <Decided ruling={ruling} />
           )}
           {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
-          {!covered && <Weak ruling={ruling} book={book} onPick={closed ? undefined : pick} />}
+          {!covered && ruling.weakest.length > 0 && (
+            <Suspense>
+              <Weak ruling={ruling} book={book} onPick={closed ? undefined : pick} />
+            </Suspense>
+          )}
           {!covered && <Cautions ruling={ruling} book={book} />}
           {!closed && !covered && <Close record={record} onChange={change} />}
         </section>

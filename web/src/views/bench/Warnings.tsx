@@ -50,10 +50,21 @@ function says(x: Schema['Caution'], book: Book): string {
 
 const first = (code: string) => code === 'contact' || code === 'handling';
 
+/** So many names are told; the others are counted. */
+const named = 3;
+
+/** Names in a row, those beyond the first few only counted. */
+function listed(names: string[]): string {
+  const rest = names.length - named;
+  return rest > 0 ? `${names.slice(0, named).join(', ')} or ${rest} more` : names.join(' or ');
+}
+
 /** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
 export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book; covered: boolean }) {
   // While a reading is asked for afresh, only what could hurt the hand is said: the rest would hint at what hangs on it.
-  const contact = ruling.cautions.filter((x) => x.code === 'contact');
+  const gravity = ['deadly', 'serious', 'unknown', 'upset', 'none'];
+  const harm = (x: Schema['Caution']) => gravity.indexOf(book.taxon(x.taxon ?? '')?.harm ?? 'none');
+  const contact = ruling.cautions.filter((x) => x.code === 'contact').sort((a, b) => harm(a) - harm(b));
   const handling = covered ? [] : ruling.cautions.filter((x) => x.code === 'handling');
   const small = window.matchMedia(`(max-width: ${narrowWidth}px)`).matches;
   const gates = covered ? [] : book.gates.filter((g) => ruling.gates.includes(g.id));
@@ -64,10 +75,10 @@ export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book
         {contact.length > 0 && (
           <li>
             <Hand />
-            <details open={!small || contact.length === 1}>
+            <details open={contact.length === 1 || (!small && contact.length <= named)}>
               <summary>
-                Do not touch it yet: {contact.map((x) => book.called(x.taxon ?? '').toLowerCase()).join(' or ')} may
-                still be it.
+                Do not touch it yet: {listed(contact.map((x) => book.called(x.taxon ?? '').toLowerCase()))} may still be
+                it.
               </summary>
               {contact.map((x) => (
                 <p key={x.taxon}>{x.text}</p>
@@ -81,14 +92,17 @@ export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book
             <span>{says(x, book)}</span>
           </li>
         ))}
-        {gates.map((g) => (
-          <li key={g.id}>
+        {gates.length > 0 && (
+          <li>
             <Gate />
             <span>
-              <strong>{g.name}</strong> may still be it: only somebody taught in person clears these.
+              <strong>
+                {gates.map((g, i) => (i > 0 ? g.name.charAt(0).toLowerCase() + g.name.slice(1) : g.name)).join('; ')}
+              </strong>{' '}
+              may still be it: only somebody taught in person clears these.
             </span>
           </li>
-        ))}
+        )}
       </ul>
     </Box>
   );

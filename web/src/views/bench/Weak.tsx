@@ -3,8 +3,9 @@ import type { Ruling, Schema } from '../../api/client';
 import type { Book } from '../../api/useGuide';
 import { c } from '../../look/tokens';
 import { Button } from '../../parts/Buttons';
+import { Stalk } from '../../parts/Harm';
 import { harmWords } from '../../parts/words';
-import { Cane, Stalk } from './Cane';
+import { Cane } from './Cane';
 
 const Box = styled.details`
   margin-top: 18px;

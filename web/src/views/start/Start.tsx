@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
-import { useLocation } from 'wouter';
+import { Link, useLocation } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
 import { useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c } from '../../look/tokens';
 import { Button, Quiet, Row } from '../../parts/Buttons';
 import { Page, Text, Waiting } from '../../parts/Fields';
+import { today } from '../../parts/words';
 import { leafParts } from '../../pen/leaves';
 import { Mushroom } from '../../pen/Mushroom';
 import { Sheet } from '../../pen/Sheet';
@@ -35,12 +36,6 @@ const More = styled.div`
   max-width: 34rem;
   margin-top: 18px;
 `;
-
-/** Today, as the platform's own calendar has it. */
-function today(): string {
-  const now = new Date();
-  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
-}
 
 /** Starts a record with one choice: plant or mushroom, or a working name found by any of its names. */
 export default function Start() {
@@ -88,6 +83,9 @@ export default function Start() {
           A mushroom
         </Button>
       </Kinds>
+      <p>
+        No idea what it is? <Link href="/key">Walk a key</Link>; its answers are kept as readings.
+      </p>
       <Text
         label="Or start from a name you have in mind"
         type="search"

@@ -1,0 +1,99 @@
+package beside_test
+
+import (
+	"strings"
+	"testing"
+
+	"zestythicket/core/beside"
+	"zestythicket/core/guidetest"
+	guidebook "zestythicket/guide"
+)
+
+// Facts of the trade (common practice): what tells ramsons from lily of the valley and from the autumn crocus.
+func TestRamsonsBesideItsLookalikes(t *testing.T) {
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	rows, err := beside.Rows(g, beside.Wish{Target: "allium-ursinum", Others: []string{"convallaria-majalis", "colchicum-autumnale"}, Date: "2026-04-20"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := map[string]beside.Row{}
+	firm := true
+	enough := 0
+	for _, r := range rows {
+		at[r.Character] = r
+		if r.Firm && !firm {
+			t.Errorf("%s is firm and comes after a hint", r.Character)
+		}
+		firm = r.Firm
+		if r.Enough {
+			enough++
+		}
+		if len(r.Cells) != 3 || len(r.Apart) != 2 {
+			t.Errorf("%s has %d cells", r.Character, len(r.Cells))
+		}
+	}
+	for _, c := range []string{"leaves-to-stalk", "stem-section", "leaf-snap", "root"} {
+		if r, ok := at[c]; !ok || r.Apart[0] != beside.Always || !r.Firm {
+			t.Errorf("%s does not part ramsons from lily of the valley for certain: %+v", c, r)
+		}
+	}
+	if r, ok := at["plant-scent"]; !ok || r.Firm {
+		t.Errorf("the smell is taken for firm: %+v", r)
+	}
+	if _, ok := at["fruit-type"]; ok {
+		t.Error("fruits are named in April, when there are none")
+	}
+	if _, ok := at["leaf-veins"]; ok {
+		t.Error("veins are named, though all three show the same")
+	}
+	if enough == 0 {
+		t.Error("nothing is marked as enough")
+	}
+}
+
+// What is always apart from one side is always apart from the other; the target is never apart from its like.
+func TestApartIsMutual(t *testing.T) {
+	g := guidetest.Small()
+	for i := range g.Taxa {
+		for k := range g.Taxa {
+			a, b := &g.Taxa[i], &g.Taxa[k]
+			if i == k || a.Kingdom != b.Kingdom {
+				continue
+			}
+			one, err1 := beside.Rows(g, beside.Wish{Target: a.ID, Others: []string{b.ID}})
+			two, err2 := beside.Rows(g, beside.Wish{Target: b.ID, Others: []string{a.ID}})
+			if err1 != nil || err2 != nil {
+				t.Fatal(err1, err2)
+			}
+			always := map[string]bool{}
+			for _, r := range one {
+				n, _ := g.Column(r.Character)
+				if r.Apart[0] == beside.Always && g.Columns[n].Kind == "states" {
+					always[r.Character] = true
+				}
+			}
+			for _, r := range two {
+				n, _ := g.Column(r.Character)
+				if g.Columns[n].Kind == "states" && always[r.Character] != (r.Apart[0] == beside.Always) {
+					t.Errorf("%s and %s on %s", a.ID, b.ID, r.Character)
+				}
+			}
+		}
+	}
+}
+
+func TestWhatCannotBeLaidBeside(t *testing.T) {
+	g := guidetest.Small()
+	for want, w := range map[string]beside.Wish{
+		"one to 4": {Target: "boletus-edulis"}, "has no taxon": {Target: "boletus-edulis", Others: []string{"x"}},
+		"named twice": {Target: "boletus-edulis", Others: []string{"boletus-edulis"}}, "share no character": {Target: "boletus-edulis", Others: []string{"castanea-sativa"}},
+		"not a day": {Target: "boletus-edulis", Others: []string{"tylopilus-felleus"}, Date: "soon"},
+	} {
+		if _, err := beside.Rows(g, w); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%+v: got %v, want … %s …", w, err, want)
+		}
+	}
+}

@@ -1,0 +1,91 @@
+import { asking, demo, expect, read, test, verdict } from './thicket';
+
+test('the guide is found by older and misspelt names, and sifted', async ({ page }) => {
+  await page.goto('/guide');
+  const taxa = page.getByRole('list', { name: 'Taxa' }).getByRole('listitem');
+  await expect(page.getByRole('status').filter({ hasText: '237 of 237' })).toBeVisible();
+  await page.getByLabel(/Any name/).fill('Umbelliferae');
+  await expect(taxa.filter({ hasText: 'Hemlock water-dropwort' })).toBeVisible();
+  await page.getByLabel(/Any name/).fill('chantrelle');
+  await expect(taxa.first()).toContainText('Golden chanterelle');
+  await page.getByLabel(/Any name/).fill('');
+  await page.getByLabel('Kind').selectOption('fungi');
+  await page.getByLabel('Harm').selectOption('deadly');
+  await expect(taxa.filter({ hasText: 'Death cap' })).toHaveCount(1);
+  await expect(taxa.filter({ hasText: 'Hemlock' })).toHaveCount(0);
+  await page.getByLabel(/Any name/).fill('nothing of the kind');
+  await expect(page.getByText('no guide is complete')).toBeVisible();
+});
+
+test("a taxon's page shows stages, lookalikes and where it comes from, and starts a record", async ({ page }) => {
+  await page.goto('/guide/amanita-phalloides');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Death cap');
+  await expect(page.getByText('Felt after 6 to 24 hours')).toBeVisible();
+  await page.getByRole('button', { name: 'when young' }).click();
+  await expect(page.getByText('As it is when young')).toBeVisible();
+  await expect(page.getByRole('row', { name: /Base of the stem/ })).toContainText('In a loose sac');
+  await expect(page.getByText(/general botanical and mycological knowledge/)).toBeVisible();
+  await page.goto('/guide/amanita-rubescens');
+  await page.getByRole('link', { name: 'Side by side' }).first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');
+  await expect(page.getByText('never shows what the first does').first()).toBeVisible();
+  await page.goto('/guide/family/Umbelliferae');
+  await expect(page.getByText('has nothing of a family')).toBeVisible();
+  await page.goto('/guide/amanita-rubescens');
+  await page.getByRole('link', { name: 'Amanitaceae' }).click();
+  await expect(page.getByText(/In older books: .*Pluteaceae/)).toBeVisible();
+  await page.goto('/guide/boletus-edulis');
+  await page.getByRole('button', { name: 'Hold one against it' }).click();
+  await expect(verdict(page)).toHaveText('Keep looking.');
+  await expect(page.getByText('(your name)')).toBeVisible();
+});
+
+test('side by side, readings are made and the ruling follows', async ({ page }) => {
+  await page.goto(demo(10));
+  await page.getByRole('link', { name: 'Side by side' }).click();
+  const net = page.getByRole('region', { name: 'Net on the stem of this one' });
+  await expect(net).toContainText('not read yet');
+  await net.getByRole('button', { name: 'Read it here' }).click();
+  await net.getByRole('button', { name: 'Fine net' }).click();
+  await expect(net).toContainText('This one: Fine net');
+  await page.getByLabel('Lay beside it').selectOption('tylopilus-felleus');
+  await expect(page.getByRole('heading', { name: 'Bitter bolete' })).toBeVisible();
+  await page.goto(demo(10));
+  await expect(page.getByRole('button', { name: 'Change Net on the stem' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/beside?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale');
+  await expect(page.getByRole('heading', { name: 'Autumn crocus' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Autumn crocus' }).click();
+  await expect(page.getByRole('heading', { name: 'Autumn crocus' })).toBeVisible();
+  await page.goto('/beside?target=boletus-edulis&other=castanea-sativa');
+  await expect(page.getByRole('alert').filter({ hasText: 'share no character' })).toBeVisible();
+});
+
+test("a key walked with a can't tell, a step back, ends in the same record", async ({ page }) => {
+  await page.goto('/key');
+  await page.getByLabel('When was it found?').selectOption('10');
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  const question = page.getByRole('heading', { level: 1 });
+  await expect(question).toHaveText(/underside of the cap/);
+  const left = page.getByRole('status').filter({ hasText: 'left' });
+  const all = Number.parseInt((await left.textContent()) ?? '', 10);
+  await page.getByRole('button', { name: /Can't tell/ }).click();
+  await expect(question).not.toHaveText(/underside of the cap/);
+  await expect(left).toContainText(`${all} of this part`);
+  await page.getByRole('button', { name: 'Back a step' }).click();
+  await expect(question).toHaveText(/underside of the cap/);
+  await page.getByRole('button', { name: /Pores/ }).click();
+  await expect(left).not.toContainText(`${all} of this part`);
+  await expect(page.getByRole('list', { name: 'Names left' })).toContainText("Devil's bolete");
+  await page.getByRole('button', { name: /To the bench/ }).click();
+  await expect(page.getByRole('button', { name: 'Change Underside' })).toBeVisible();
+  await expect(asking(page)).toBeVisible();
+  await read(page, 'Ring on the stem', /None/);
+  await expect(verdict(page)).toHaveText('Keep looking.');
+  await page.goto('/key');
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: /to print/ }).click();
+  await expect(page.getByRole('list', { name: 'The key' }).getByRole('listitem').first()).toContainText('1. ');
+  await expect(page.getByText('never eat on its word')).toBeVisible();
+});

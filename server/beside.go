@@ -1,0 +1,289 @@
+package server
+
+import (
+	"cmp"
+	"context"
+	"net/http"
+	"slices"
+	"strings"
+
+	"zestythicket/core/beside"
+	"zestythicket/core/guide"
+
+	"github.com/danielgtaylor/huma/v2"
+)
+
+type besideView struct {
+	Target taxonView   `json:"target"`
+	Others []taxonView `json:"others"`
+	Rows   []besideRow `json:"rows"`
+	// Usual is what each shows usually, the target first, by character: what its figure is drawn from.
+	Usual []map[string]string `json:"usual"`
+}
+
+// besideRow is a row with its cells in a form of their own; a cell is empty where the guide says nothing.
+type besideRow struct {
+	Character string      `json:"character"`
+	Firm      bool        `json:"firm"`
+	Enough    bool        `json:"enough" doc:"Whether it belongs to the least work that separates the target from everything harmful"`
+	Cells     []scoreView `json:"cells"`
+	Apart     []string    `json:"apart" doc:"For each of the others: always, sometimes or no"`
+}
+
+// scoreView is what the guide says a taxon shows for a character: states, or a range, or counts.
+type scoreView struct {
+	States []shownView `json:"states"`
+	Min    *float64    `json:"min,omitempty"`
+	Low    *float64    `json:"low,omitempty"`
+	High   *float64    `json:"high,omitempty"`
+	Max    *float64    `json:"max,omitempty"`
+	Counts []int       `json:"counts"`
+}
+
+type shownView struct {
+	State string `json:"state"`
+	Rare  bool   `json:"rare"`
+	When  string `json:"when"`
+}
+
+func viewScore(s *guide.Score) scoreView {
+	v := scoreView{States: []shownView{}, Counts: []int{}}
+	if s == nil {
+		return v
+	}
+	for _, sh := range s.States {
+		v.States = append(v.States, shownView{sh.State, sh.Rare, sh.When})
+	}
+	if r := s.Range; r != nil {
+		v.Min, v.Low, v.High, v.Max = r.Min, r.Low, r.High, r.Max
+	}
+	v.Counts = append(v.Counts, s.Counts...)
+	return v
+}
+
+type familyView struct {
+	Name   string      `json:"name"`
+	Older  []string    `json:"older" doc:"Older names of the family, as its taxa give them"`
+	Taxa   []taxonView `json:"taxa"`
+	Traits []traitView `json:"traits" doc:"What all its taxa of this guide share"`
+}
+
+type traitView struct {
+	Character string   `json:"character"`
+	States    []string `json:"states"`
+}
+
+type pageView struct {
+	View        taxonView         `json:"view"`
+	Synonyms    []string          `json:"synonyms"`
+	Regions     []string          `json:"regions"`
+	Season      []seasonView      `json:"season"`
+	Scores      []pageScore       `json:"scores" doc:"In the order of the guide's characters"`
+	MustSee     []string          `json:"must_see"`
+	Lookalikes  []lookalikeView   `json:"lookalikes"`
+	Does        string            `json:"does" doc:"What touching it does"`
+	Handling    string            `json:"handling"`
+	Harvest     string            `json:"harvest"`
+	Preparation string            `json:"preparation"`
+	Cautions    string            `json:"cautions"`
+	Disputed    string            `json:"disputed"`
+	Onset       *guide.Onset      `json:"onset,omitempty" doc:"Hours after which a poisoning is felt"`
+	Sources     []string          `json:"sources"`
+	Usual       map[string]string `json:"usual" doc:"A state for each character: what its figure is drawn from"`
+	// Stages are those that its scores speak of.
+	Stages []string `json:"stages"`
+}
+
+type pageScore struct {
+	Character string    `json:"character"`
+	Score     scoreView `json:"score"`
+	Source    string    `json:"source"`
+}
+
+type seasonView struct {
+	Organ   string         `json:"organ"`
+	Windows []guide.Window `json:"windows"`
+}
+
+type lookalikeView struct {
+	Taxon taxonView `json:"taxon"`
+	Tell  string    `json:"tell"`
+}
+
+// viewPage is a taxon's page, its figure drawn for a stage.
+func (a *App) viewPage(t int, stage string) pageView {
+	g, tx := a.Guide, a.Guide.Described(t)
+	p := pageView{
+		View: a.viewTaxon(t), Synonyms: append([]string{}, tx.Synonyms...), Regions: []string{}, Season: []seasonView{}, Scores: []pageScore{},
+		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []lookalikeView{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest),
+		Preparation: string(tx.Preparation), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
+		Usual: usual(g, t, stage), Stages: stages(g, t),
+	}
+	for _, n := range g.Namesakes(t) {
+		p.View.Shared = append(p.View.Shared, g.Taxa[n].Name)
+	}
+	for _, code := range tx.Regions {
+		p.Regions = append(p.Regions, cmp.Or(guide.Regions[code], code))
+	}
+	for _, organ := range guide.Organs {
+		if w := tx.Season[organ]; len(w) > 0 {
+			p.Season = append(p.Season, seasonView{string(organ), w})
+		}
+	}
+	source := func(id string) string {
+		if i := slices.IndexFunc(g.Sources, func(s guide.Source) bool { return s.ID == id }); i >= 0 {
+			return g.Sources[i].Title
+		}
+		return id
+	}
+	for _, id := range tx.Sources {
+		p.Sources = append(p.Sources, source(id))
+	}
+	for n := range g.Columns {
+		col := &g.Columns[n]
+		if !col.Scored.Has(t) {
+			continue
+		}
+		sc := &col.Patterns[col.Pattern[t]].Score
+		p.Scores = append(p.Scores, pageScore{col.ID, viewScore(sc), cmp.Or(source(sc.Src), strings.Join(p.Sources, "; "))})
+	}
+	for _, l := range tx.Lookalikes {
+		if other, ok := g.Taxon(l.Taxon); ok {
+			p.Lookalikes = append(p.Lookalikes, lookalikeView{a.viewTaxon(other), l.Tell})
+		}
+	}
+	if tx.Contact != nil {
+		p.Does = string(tx.Contact.Does)
+		p.Handling = strings.TrimSpace(string(tx.Contact.Handling) + " " + p.Handling)
+	}
+	return p
+}
+
+func (a *App) besideRoutes(api huma.API) {
+	huma.Register(api, operation(http.MethodGet, "/beside", "lay-beside", "On what a taxon differs from up to four others, the firmest first"),
+		func(ctx context.Context, in *struct {
+			Target string   `query:"target" required:"true"`
+			Others []string `query:"other,explode" maxItems:"4"`
+			Date   string   `query:"date" doc:"Only what is there to be seen that day; empty for any"`
+			Mine   bool     `query:"mine" doc:"Only what can be seen with the tools and senses of the settings"`
+		}) (*body[besideView], error) {
+			w := beside.Wish{Target: in.Target, Others: in.Others, Date: in.Date}
+			if in.Mine {
+				settings, err := a.settings(ctx)
+				if err != nil {
+					return nil, asProblem(err)
+				}
+				w.Observer = settings.observer()
+			}
+			rows, err := beside.Rows(a.Guide, w)
+			if err != nil {
+				return nil, asProblem(refused{err})
+			}
+			out := besideView{Others: []taxonView{}, Rows: []besideRow{}}
+			for _, r := range rows {
+				row := besideRow{r.Character, r.Firm, r.Enough, []scoreView{}, r.Apart}
+				for _, cell := range r.Cells {
+					row.Cells = append(row.Cells, viewScore(cell))
+				}
+				out.Rows = append(out.Rows, row)
+			}
+			for i, id := range append([]string{in.Target}, in.Others...) {
+				t, _ := a.Guide.Taxon(id)
+				if i == 0 {
+					out.Target = a.viewTaxon(t)
+				} else {
+					out.Others = append(out.Others, a.viewTaxon(t))
+				}
+				out.Usual = append(out.Usual, usual(a.Guide, t, ""))
+			}
+			return answer(out, nil)
+		})
+	huma.Register(api, operation(http.MethodGet, "/taxa/{id}/page", "get-taxon-page", "A taxon's page: all that the guide says, and what its figure is drawn from"),
+		func(_ context.Context, in *struct {
+			ID    string `path:"id"`
+			Stage string `query:"stage" enum:"young,mature,old,wet,dry,frosted,"`
+		}) (*body[pageView], error) {
+			t, ok := a.Guide.Taxon(in.ID)
+			if !ok {
+				return nil, huma.Error404NotFound("the guide has no taxon " + in.ID)
+			}
+			return answer(a.viewPage(t, in.Stage), nil)
+		})
+	huma.Register(api, operation(http.MethodGet, "/families/{name}", "get-family", "A family: its taxa, and what they share"),
+		func(_ context.Context, in *struct {
+			Name string `path:"name"`
+		}) (*body[familyView], error) {
+			set := a.Guide.Family(in.Name)
+			if !set.Any() {
+				return nil, huma.Error404NotFound("the guide has nothing of a family " + in.Name)
+			}
+			out := familyView{Older: []string{}, Taxa: []taxonView{}, Traits: []traitView{}}
+			for _, t := range a.Guide.GravestFirst(set) {
+				tx := &a.Guide.Taxa[t]
+				out.Name = tx.Family
+				out.Taxa = append(out.Taxa, a.viewTaxon(t))
+				for _, s := range tx.Synonyms {
+					if guide.FamilyName(s) && s != tx.Family && !slices.Contains(out.Older, s) {
+						out.Older = append(out.Older, s)
+					}
+				}
+			}
+			for _, trait := range a.Guide.Traits(set) {
+				col := &a.Guide.Columns[trait.Column]
+				view := traitView{Character: col.ID}
+				for s := range col.States {
+					if trait.Mask&(1<<s) != 0 {
+						view.States = append(view.States, col.States[s].ID)
+					}
+				}
+				out.Traits = append(out.Traits, view)
+			}
+			return answer(out, nil)
+		})
+}
+
+// usual gives a state for every character of states that a taxon is scored for: the first that is not rare and not of
+// another stage than the given one; one of the stage itself comes first.
+func usual(g *guide.Compiled, t int, stage string) map[string]string {
+	out := map[string]string{}
+	for n := range g.Columns {
+		col := &g.Columns[n]
+		if !col.Scored.Has(t) || col.Kind != guide.States {
+			continue
+		}
+		best, most := -1, -1
+		for _, s := range col.Patterns[col.Pattern[t]].Shown {
+			worth := 0
+			switch {
+			case stage != "" && s.When == stage:
+				worth = 3
+			case s.When == "" && !s.Rare:
+				worth = 2
+			case s.When == "":
+				worth = 1
+			}
+			if worth > most {
+				best, most = s.State, worth
+			}
+		}
+		if best >= 0 {
+			out[col.ID] = col.States[best].ID
+		}
+	}
+	return out
+}
+
+// stages lists the stages and weathers that a taxon's scores speak of.
+func stages(g *guide.Compiled, t int) []string {
+	out := []string{}
+	for n := range g.Columns {
+		col := &g.Columns[n]
+		for _, s := range col.Patterns[col.Pattern[t]].Shown {
+			if s.When != "" && !slices.Contains(out, s.When) {
+				out = append(out, s.When)
+			}
+		}
+	}
+	slices.Sort(out)
+	return out
+}

@@ -1,0 +1,265 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Link, useSearchParams } from 'wouter';
+import { newId } from '../../api/client';
+import { useGuide } from '../../api/useGuide';
+import { useBeside } from '../../api/useLeaf';
+import { useChange, useRecord } from '../../api/useRecord';
+import { c, narrow } from '../../look/tokens';
+import { Button, Row, Toggle } from '../../parts/Buttons';
+import { Page, Pick, Waiting } from '../../parts/Fields';
+import { scoreWords } from '../../parts/leafWords';
+import { Worth } from '../../parts/Worth';
+import { today } from '../../parts/words';
+import { Figure } from '../../pen/Figure';
+import { Drawing } from '../../pen/late';
+
+const Wide = styled(Page)`max-width: 1240px; > form + div, > div + p { margin-top: 10px; }`;
+
+const Grid = styled.div<{ $columns: number }>`
+  display: grid;
+  grid-template-columns: minmax(130px, 0.9fr) repeat(${(p) => p.$columns}, minmax(0, 1.3fr));
+  border-bottom: 1.5px solid ${c('mist')};
+  > div { padding: 8px 10px 8px 0; border-top: 1.5px solid ${c('mist')}; font-size: 15px; min-width: 0; }
+  h2 { font-size: 17px; }
+  figure { margin: 0; }
+  figure svg { max-width: 100%; }
+  .name b { display: inline-grid; place-items: center; width: 26px; height: 26px; margin-right: 7px; border-radius: 50%; background: ${c('ink')}; color: ${c('paper')}; font-size: 14px; }
+  .hint { color: ${c('stone')}; }
+  .enough { display: inline-block; background: ${c('zest')}; color: ${c('onZest')}; border-radius: 6px; padding: 1px 7px; font-weight: 700; font-size: 13.5px; margin-top: 4px; }
+  .always { background: ${c('cutWash')}; }
+  .mine { outline: 3px solid ${c('zest')}; outline-offset: -3px; }
+  .apart { font-size: 13.5px; font-weight: 700; color: ${c('cut')}; }
+  button { min-height: 44px; padding: 4px 10px; margin: 4px 4px 0 0; font-size: 14.5px; text-align: left; }
+  ${narrow} {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    > .name { grid-column: 1 / -1; padding-bottom: 0; }
+    > .corner { display: none; }
+    > div:not(.name) { border-top: 0; }
+    > .head { border-top: 1.5px solid ${c('mist')}; }
+  }
+`;
+
+/** One taxon beside up to four others: figures in one pose, and below what parts them, the firmest first. */
+export default function Beside() {
+  const [search, setSearch] = useSearchParams();
+  const target = search.get('target') ?? '';
+  const others = search.getAll('other').slice(0, 4);
+  const record = search.get('record') ?? '';
+  const { book, error: noGuide } = useGuide();
+  const [when, setWhen] = useState('');
+  const [mine, setMine] = useState(false);
+  const [at, setAt] = useState(0);
+  const { data, error } = useBeside(target, others, when, mine);
+  if (!book) return <Waiting error={noGuide} />;
+  const change = (t: string, os: string[]) =>
+    setSearch(() => {
+      const next = new URLSearchParams();
+      if (t) next.set('target', t);
+      for (const o of os) next.append('other', o);
+      if (record) next.set('record', record);
+      return next;
+    });
+  const kingdom = book.taxon(target)?.kingdom;
+  const named = [...book.taxa].sort((a, b) => a.called.localeCompare(b.called));
+  const choose = (kind?: string) => [
+    { id: '', name: 'Choose one' },
+    ...named.filter((t) => !kind || t.kingdom === kind).map((t) => ({ id: t.id, name: `${t.called} (${t.name})` })),
+  ];
+  return (
+    <Wide>
+      <h1>Side by side</h1>
+      <Row as="form" onSubmit={(e: React.FormEvent) => e.preventDefault()}>
+        <Pick
+          label="This one"
+          value={target}
+          onChange={(id) => change(id, book.taxon(id)?.kingdom === kingdom ? others.filter((o) => o !== id) : [])}
+          options={choose()}
+        />
+        <Pick
+          label="Lay beside it"
+          value=""
+          onChange={(id) => id && !others.includes(id) && id !== target && change(target, [...others, id].slice(-4))}
+          options={choose(kingdom)}
+        />
+      </Row>
+      <Row>
+        <Toggle isSelected={when !== ''} onChange={(on) => setWhen(on ? today() : '')}>
+          Only what is there today
+        </Toggle>
+        <Toggle isSelected={mine} onChange={setMine}>
+          Only with my tools and senses
+        </Toggle>
+      </Row>
+      {error && (
+        <p role="alert">
+          <strong>That did not work.</strong> {error.message}
+        </p>
+      )}
+      {!target || others.length === 0 ? (
+        <p>Choose one, and up to four to lay beside it.</p>
+      ) : (
+        data && (
+          <Table
+            data={data}
+            record={record}
+            at={at}
+            setAt={setAt}
+            onDrop={(id) =>
+              change(
+                target,
+                others.filter((o) => o !== id),
+              )
+            }
+          />
+        )
+      )}
+    </Wide>
+  );
+}
+
+type Laid = NonNullable<ReturnType<typeof useBeside>['data']>;
+
+function Table({
+  data,
+  record,
+  at,
+  setAt,
+  onDrop,
+}: {
+  data: Laid;
+  record: string;
+  at: number;
+  setAt: (n: number) => void;
+  onDrop: (id: string) => void;
+}) {
+  const { book } = useGuide();
+  const phone = window.matchMedia('(max-width: 760px)').matches;
+  const shownAt = Math.min(at, data.others.length - 1);
+  const columns = phone ? [0, shownAt + 1] : [0, ...data.others.map((_, i) => i + 1)];
+  const taxa = [data.target, ...data.others];
+  const numbered = data.rows.filter((r) => r.firm && r.apart.includes('always')).slice(0, 9);
+  return (
+    <>
+      {phone && data.others.length > 1 && (
+        <Row role="group" aria-label="Which one stands beside it">
+          {data.others.map((o, i) => (
+            <Toggle key={o.id} isSelected={i === shownAt} onChange={() => setAt(i)}>
+              {o.called}
+            </Toggle>
+          ))}
+        </Row>
+      )}
+      <p>
+        The firmest first. “Enough” marks the least work that would part {data.target.called.toLowerCase()} from
+        everything harmful in this guide, not from these alone.
+      </p>
+      <Grid as="section" $columns={columns.length} aria-label="What parts them">
+        <div className="corner" />
+        {columns.map((i) => (
+          <div key={taxa[i]?.id} className="head">
+            <h2>
+              <Link href={`/guide/${taxa[i]?.id}`}>{taxa[i]?.called}</Link>
+            </h2>
+            {taxa[i] && <Worth taxon={taxa[i]} />}
+            <figure>
+              <Figure
+                kingdom={data.target.kingdom}
+                shown={data.usual[i] ?? {}}
+                label={`${taxa[i]?.called}, drawn from the guide`}
+                size={170}
+              />
+            </figure>
+            {i > 0 && data.others.length > 1 && (
+              <Button aria-label={`Take ${taxa[i]?.called} away`} onPress={() => onDrop(taxa[i]?.id ?? '')}>
+                Take away
+              </Button>
+            )}
+          </div>
+        ))}
+        {data.rows.map((r) => (
+          <Line key={r.character} row={r} number={numbered.indexOf(r) + 1} columns={columns} record={record} />
+        ))}
+      </Grid>
+      {data.rows.length === 0 && <p>{book ? 'Nothing that can be seen then tells them apart. Leave it.' : ''}</p>}
+    </>
+  );
+}
+
+function Line({
+  row,
+  number,
+  columns,
+  record,
+}: {
+  row: Laid['rows'][number];
+  number: number;
+  columns: number[];
+  record: string;
+}) {
+  const { book } = useGuide();
+  const character = book?.character(row.character);
+  return (
+    <>
+      <div className="name">
+        {number > 0 && <b>{number}</b>}
+        <strong>{character?.name}</strong>
+        {!row.firm && <div className="hint">a hint: it never settles anything alone</div>}
+        {row.enough && (
+          <div>
+            <span className="enough">enough, with the others marked</span>
+          </div>
+        )}
+        {record && character && <Here record={record} character={row.character} />}
+      </div>
+      {columns.map((i) => (
+        <div key={i} className={i > 0 && row.apart[i - 1] === 'always' ? 'always' : ''}>
+          {row.cells[i]?.states[0] && (
+            <Drawing character={row.character} state={row.cells[i]?.states[0]?.state ?? ''} size={48} />
+          )}
+          {(row.cells[i] && scoreWords(row.cells[i], character)) || 'The guide does not say'}
+          {i > 0 && row.apart[i - 1] === 'always' && <div className="apart">never shows what the first does</div>}
+        </div>
+      ))}
+    </>
+  );
+}
+
+/** What this specimen showed, and buttons to read it here. */
+function Here({ record, character }: { record: string; character: string }) {
+  const { book } = useGuide();
+  const { data } = useRecord(record);
+  const { mutate, isPending } = useChange(record);
+  const [open, setOpen] = useState(false);
+  const of = book?.character(character);
+  const reading = data?.readings.find((r) => r.character === character);
+  if (!of || !data) return null;
+  const says = reading?.states?.map((s) => of.states.find((x) => x.id === s)?.name ?? s).join('; ');
+  return (
+    <section aria-label={`${of.name} of this one`}>
+      <div className="hint">This one: {says ?? (reading ? 'read on the bench' : 'not read yet')}</div>
+      {!data.closing && of.kind === 'states' && (
+        <>
+          <Button aria-expanded={open} onPress={() => setOpen(!open)}>
+            {says ? 'Read again' : 'Read it here'}
+          </Button>
+          {open &&
+            of.states.map((s) => (
+              <Button
+                key={s.id}
+                isDisabled={isPending}
+                onPress={() =>
+                  mutate(
+                    { op: newId(), change: { do: 'read', reading: { character, states: [s.id], sure: true } } },
+                    { onSuccess: () => setOpen(false) },
+                  )
+                }
+              >
+                {s.name}
+              </Button>
+            ))}
+        </>
+      )}
+    </section>
+  );
+}

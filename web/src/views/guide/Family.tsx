@@ -1,0 +1,52 @@
+import { Link } from 'wouter';
+import { useGuide } from '../../api/useGuide';
+import { useFamily } from '../../api/useLeaf';
+import { Page, Waiting } from '../../parts/Fields';
+import { Worth } from '../../parts/Worth';
+import { Rows } from './Rows';
+
+/** A family: what its taxa in this guide share, and each of them, the gravest first. */
+export default function Family({ name }: { name: string }) {
+  const { data, error } = useFamily(name);
+  const { book } = useGuide();
+  if (!data || !book) return <Waiting error={error} />;
+  return (
+    <Page>
+      <p>
+        <Link href="/guide">The guide</Link>
+      </p>
+      <h1>{data.name}</h1>
+      {data.older.length > 0 && <p>In older books: {data.older.join(', ')}.</p>}
+      <h2>What all {data.taxa.length} of this guide share</h2>
+      {data.traits.length === 0 ? (
+        <p>Nothing that others do not show too, or this guide holds one of them only.</p>
+      ) : (
+        <Rows>
+          {data.traits.map((t) => {
+            const character = book.character(t.character);
+            return (
+              <li key={t.character}>
+                <strong>{character?.name}</strong>
+                <span>{t.states.map((s) => character?.states.find((x) => x.id === s)?.name).join('; or ')}</span>
+              </li>
+            );
+          })}
+        </Rows>
+      )}
+      <p>Shared by those this guide holds; others of the family may differ.</p>
+      <h2>Its taxa</h2>
+      <Rows>
+        {data.taxa.map((t) => (
+          <li key={t.id}>
+            <strong>
+              <Link href={`/guide/${t.id}`}>{t.called}</Link>
+            </strong>
+            <span>
+              <em>{t.name}</em>, <Worth taxon={t} />
+            </span>
+          </li>
+        ))}
+      </Rows>
+    </Page>
+  );
+}

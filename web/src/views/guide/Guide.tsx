@@ -1,0 +1,133 @@
+import { useDeferredValue, useState } from 'react';
+import styled from 'styled-components';
+import { Link } from 'wouter';
+import type { Taxon } from '../../api/client';
+import { useFound } from '../../api/useLeaf';
+import { c, narrow } from '../../look/tokens';
+import { Toggle } from '../../parts/Buttons';
+import { Page, Pick, Text, Waiting } from '../../parts/Fields';
+import { Stalk } from '../../parts/Harm';
+import { monthNames, useWords } from '../../parts/leafWords';
+import { Worth } from '../../parts/Worth';
+import { harmWords } from '../../parts/words';
+
+const Filters = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  gap: 12px;
+  align-items: end;
+  margin: 14px 0;
+`;
+
+const List = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
+  gap: 0 26px;
+  li { display: grid; grid-template-columns: 18px minmax(0, 1fr); gap: 10px; padding: 10px 0; border-top: 1.5px solid ${c('mist')}; font-size: 15px; }
+  a { font-weight: 700; font-size: 17px; text-underline-offset: 3px; }
+  em { color: ${c('stone')}; }
+  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+`;
+
+const any = { id: '', name: 'Any' };
+
+/** The guide to leaf through: found by any name, sifted by family, month, use and harm. */
+export default function Guide() {
+  const [name, setName] = useState('');
+  const [kingdom, setKingdom] = useState('');
+  const [family, setFamily] = useState('');
+  const [use, setUse] = useState('');
+  const [harm, setHarm] = useState('');
+  const [now, setNow] = useState(false);
+  const month = new Date().getMonth() + 1;
+  const query = useDeferredValue(name.trim());
+  const { data, error } = useFound(query);
+  const all = data ?? [];
+  const shown = all.filter(
+    (t) =>
+      (!kingdom || t.kingdom === kingdom) &&
+      (!family || t.family === family) &&
+      (!use || t.use === use) &&
+      (!harm || t.harm === harm) &&
+      (!now || t.months.includes(month)),
+  );
+  const families = [...new Set(all.map((t) => t.family))].sort();
+  return (
+    <Page>
+      <h1>The guide</h1>
+      <p>
+        What is known of each, to leaf through at home. <Link href="/key">Walk a key</Link> where you have no name yet.
+      </p>
+      <Text label="Any name: common, scientific, older, even misspelt" type="search" value={name} onChange={setName} />
+      <Filters role="group" aria-label="Sift">
+        <Pick
+          label="Kind"
+          value={kingdom}
+          onChange={setKingdom}
+          options={[any, { id: 'plantae', name: 'Plants' }, { id: 'fungi', name: 'Mushrooms' }]}
+        />
+        <Pick
+          label="Family"
+          value={family}
+          onChange={setFamily}
+          options={[any, ...families.map((f) => ({ id: f, name: f }))]}
+        />
+        <Pick
+          label="Gathered"
+          value={use}
+          onChange={setUse}
+          options={[
+            any,
+            ...Object.entries(useWords).map(([id, say]) => ({ id, name: say })),
+            { id: 'none', name: 'not gathered' },
+          ]}
+        />
+        <Pick
+          label="Harm"
+          value={harm}
+          onChange={setHarm}
+          options={[
+            any,
+            ...Object.entries(harmWords).map(([id, w]) => ({ id, name: id === 'none' ? 'No harm known' : w.say })),
+          ]}
+        />
+        <Toggle isSelected={now} onChange={setNow}>
+          Here in {monthNames[month - 1]}
+        </Toggle>
+      </Filters>
+      {!data && <Waiting error={error} />}
+      {data && (
+        <p role="status">
+          {shown.length === 0
+            ? 'Nothing in this guide is like that. It may still be out there: no guide is complete.'
+            : `${shown.length} of ${all.length}`}
+        </p>
+      )}
+      <List aria-label="Taxa">
+        {shown.map((t) => (
+          <One key={t.id} taxon={t} />
+        ))}
+      </List>
+    </Page>
+  );
+}
+
+function One({ taxon }: { taxon: Taxon }) {
+  const by = taxon.found_by && taxon.found_by !== taxon.called && taxon.found_by !== taxon.name ? taxon.found_by : '';
+  return (
+    <li>
+      <Stalk small thorns={harmWords[taxon.harm]?.thorns ?? 0} />
+      <div>
+        <Link href={`/guide/${taxon.id}`}>{taxon.called}</Link>{' '}
+        <em>
+          {taxon.name}
+          {by && `, found by “${by}”`}
+        </em>
+        <div>
+          <Worth taxon={taxon} />
+        </div>
+        {taxon.shared && <div>One of its names is also given to {taxon.shared.join(', ')}.</div>}
+      </div>
+    </li>
+  );
+}

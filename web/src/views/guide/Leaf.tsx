@@ -1,0 +1,255 @@
+import { Fragment, useState } from 'react';
+import styled from 'styled-components';
+import { Link, useLocation } from 'wouter';
+import type { Schema } from '../../api/client';
+import { useGuide } from '../../api/useGuide';
+import { type Stage, usePage } from '../../api/useLeaf';
+import { useStart } from '../../api/useRecord';
+import { useSettings } from '../../api/useSettings';
+import { c, narrow } from '../../look/tokens';
+import { Primary, Row, Toggle } from '../../parts/Buttons';
+import { Page, Waiting } from '../../parts/Fields';
+import { Stalk } from '../../parts/Harm';
+import { monthNames, scoreWords, whenWords } from '../../parts/leafWords';
+import { Worth } from '../../parts/Worth';
+import { harmWords, organWords, today } from '../../parts/words';
+import { Figure } from '../../pen/Figure';
+
+const Top = styled.div`
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 24px;
+  align-items: start;
+  figure { margin: 0; background: ${c('paper')}; border-radius: 16px; padding: 10px 18px; display: grid; justify-items: center; min-width: 220px; }
+  figcaption { font-size: 14px; color: ${c('stone')}; }
+  .names { color: ${c('stone')}; }
+  .worth { display: flex; gap: 10px; align-items: center; margin: 10px 0; }
+  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+`;
+
+const Stages = styled(Row)`margin-top: 10px;`;
+
+const Texts = styled.dl`
+  margin-top: 16px;
+  dt { font-weight: 700; margin-top: 10px; }
+  .dispute { border-left: 6px solid ${c('thorn')}; padding-left: 12px; }
+`;
+
+const Scores = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 15px;
+  th, td { text-align: left; vertical-align: top; padding: 6px 10px 6px 0; border-top: 1px solid ${c('mist')}; }
+  thead th, tbody th.organ { font-size: 16px; padding-top: 14px; border-top: 0; }
+  th.name { font-weight: 600; width: 34%; }
+  .must { color: ${c('cut')}; font-weight: 700; }
+`;
+
+const Bar = styled.div`
+  display: grid;
+  grid-template-columns: 6.5rem repeat(12, minmax(0, 1fr));
+  gap: 2px;
+  font-size: 12.5px;
+  align-items: center;
+  margin-top: 8px;
+  max-width: 640px;
+  span { text-align: center; color: ${c('stone')}; }
+  strong { font-size: 14px; }
+  i { height: 16px; border-radius: 3px; background: ${c('mist')}; }
+  i.there { background: ${c('cut')}; }
+  i.part { background: linear-gradient(90deg, ${c('cut')} 50%, ${c('mist')} 50%); }
+  i.now { outline: 2px solid ${c('ink')}; }
+`;
+
+type PageView = Schema['PageView'];
+
+/** A taxon's page: its figure, what it shows, when, what it is taken for, and everything one should know. */
+export default function Leaf({ id }: { id: string }) {
+  const [stage, setStage] = useState<Stage>('');
+  const { data, error } = usePage(id, stage);
+  const { book } = useGuide();
+  const { data: settings } = useSettings();
+  const start = useStart();
+  const [, go] = useLocation();
+  if (!data || !book) return <Waiting error={error} />;
+  const t = data.view;
+  const beside = data.lookalikes.slice(0, 4).map((l) => `other=${l.taxon.id}`);
+  const begin = () =>
+    settings &&
+    start.mutate(
+      {
+        kingdom: t.kingdom as 'fungi',
+        target: t.id,
+        purpose: 'eat',
+        date: today(),
+        region: settings.region,
+        observer: settings.observer,
+        place: settings.place,
+      },
+      { onSuccess: (record) => go(`/bench/${record}`) },
+    );
+  return (
+    <Page>
+      <p>
+        <Link href="/guide">The guide</Link> · <Link href={`/guide/family/${t.family}`}>{t.family}</Link>
+      </p>
+      <Top>
+        <figure>
+          <Figure
+            kingdom={t.kingdom}
+            shown={data.usual}
+            label={`${t.called}, drawn from what the guide says`}
+            size={230}
+          />
+          <figcaption>{stage ? `As it is ${whenWords[stage]}` : 'As it usually is'}; broken lines: not said</figcaption>
+        </figure>
+        <div>
+          <h1>{t.called}</h1>
+          <p>
+            <em>{t.name}</em>, {t.family}
+          </p>
+          <p className="names">
+            {[...t.common.slice(1), ...data.synonyms].join('; ')}
+            {t.shared && `. One of its names is also given to ${t.shared.join(', ')}`}
+          </p>
+          <div className="worth">
+            <Stalk small thorns={harmWords[t.harm]?.thorns ?? 0} />
+            <span>
+              <Worth taxon={t} />
+              {data.onset && `. Felt after ${data.onset.from_h} to ${data.onset.to_h} hours`}
+            </span>
+          </div>
+          <Row>
+            <Primary onPress={begin}>Hold one against it</Primary>
+            {beside.length > 0 && (
+              <Link href={`/beside?target=${t.id}&${beside.join('&')}`}>Lay it beside its lookalikes</Link>
+            )}
+          </Row>
+          {data.stages.length > 0 && (
+            <Stages role="group" aria-label="Stage of the figure">
+              {(['', ...data.stages] as Stage[]).map((s) => (
+                <Toggle key={s} isSelected={s === stage} onChange={() => setStage(s)}>
+                  {s ? whenWords[s] : 'as usual'}
+                </Toggle>
+              ))}
+            </Stages>
+          )}
+        </div>
+      </Top>
+      <Season page={data} />
+      <Texts>
+        {data.disputed && (
+          <div className="dispute">
+            <dt>Disputed</dt>
+            <dd>{data.disputed}</dd>
+          </div>
+        )}
+        {(
+          [
+            ['Touching it', [data.does, data.handling].filter(Boolean).join(' ')],
+            ['Harvest', data.harvest],
+            ['Preparation', data.preparation],
+            ['Cautions', data.cautions],
+          ] as const
+        ).map(
+          ([name, text]) =>
+            text && (
+              <Fragment key={name}>
+                <dt>{name}</dt>
+                <dd>{text}</dd>
+              </Fragment>
+            ),
+        )}
+      </Texts>
+      {data.lookalikes.length > 0 && (
+        <>
+          <h2>Taken for it</h2>
+          <Texts>
+            {data.lookalikes.map((l) => (
+              <Fragment key={l.taxon.id}>
+                <dt>
+                  <Link href={`/guide/${l.taxon.id}`}>{l.taxon.called}</Link> (<Worth taxon={l.taxon} />)
+                </dt>
+                <dd>
+                  {l.tell} <Link href={`/beside?target=${t.id}&other=${l.taxon.id}`}>Side by side</Link>
+                </dd>
+              </Fragment>
+            ))}
+          </Texts>
+        </>
+      )}
+      <h2>What it shows</h2>
+      <Shows page={data} />
+      <p>Known from: {data.regions.join(', ')}.</p>
+      <p>Where this comes from: {data.sources.join('; ')}.</p>
+    </Page>
+  );
+}
+
+function Shows({ page }: { page: PageView }) {
+  const { book } = useGuide();
+  if (!book) return null;
+  const organs = book.organs.filter((o) => page.scores.some((s) => book.character(s.character)?.organ === o));
+  return (
+    <Scores>
+      <thead className="sr">
+        <tr>
+          <th>Feature</th>
+          <th>Shows</th>
+        </tr>
+      </thead>
+      {organs.map((o) => (
+        <tbody key={o}>
+          <tr>
+            <th className="organ" colSpan={2} scope="rowgroup">
+              {organWords[o] ?? o}
+            </th>
+          </tr>
+          {page.scores
+            .filter((s) => book.character(s.character)?.organ === o)
+            .map((s) => (
+              <tr key={s.character} title={s.source}>
+                <th className="name" scope="row">
+                  {book.character(s.character)?.name}
+                  {page.must_see.includes(s.character) && <span className="must"> must be seen</span>}
+                </th>
+                <td>{scoreWords(s.score, book.character(s.character))}</td>
+              </tr>
+            ))}
+        </tbody>
+      ))}
+    </Scores>
+  );
+}
+
+/** Whether a day lies in one of the windows of a year; a window may run over its end. */
+const within = (windows: { from: string; to: string }[], day: string) =>
+  windows.some((w) => (w.from <= w.to ? w.from <= day && day <= w.to : day >= w.from || day <= w.to));
+
+function Season({ page }: { page: PageView }) {
+  const now = new Date().getMonth();
+  const two = (n: number) => String(n).padStart(2, '0');
+  return (
+    <Bar
+      role="img"
+      aria-label={page.season
+        .map((s) => `${organWords[s.organ]}: ${s.windows.map((w) => `${w.from} to ${w.to}`).join(', ')}`)
+        .join('; ')}
+    >
+      <span />
+      {monthNames.map((m) => (
+        <span key={m}>{m}</span>
+      ))}
+      {page.season.map((s) => (
+        <Fragment key={s.organ}>
+          <strong>{organWords[s.organ]}</strong>
+          {monthNames.map((m, i) => {
+            const halves = [within(s.windows, `${two(i + 1)}-08`), within(s.windows, `${two(i + 1)}-22`)];
+            const kind = halves[0] && halves[1] ? 'there' : halves[0] || halves[1] ? 'part' : '';
+            return <i key={m} className={`${kind} ${i === now ? 'now' : ''}`} />;
+          })}
+        </Fragment>
+      ))}
+    </Bar>
+  );
+}

@@ -1,0 +1,243 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Link, useLocation, useSearchParams } from 'wouter';
+import { newId } from '../../api/client';
+import { keepReading } from '../../api/readings';
+import { useGuide } from '../../api/useGuide';
+import { type KeyPart, useBooklet, useKeyStep } from '../../api/useLeaf';
+import { useChange, useStart } from '../../api/useRecord';
+import { useSettings } from '../../api/useSettings';
+import { c } from '../../look/tokens';
+import { Button, Primary, Quiet, Row, Toggle } from '../../parts/Buttons';
+import { Page, Pick, Waiting } from '../../parts/Fields';
+import { monthNames } from '../../parts/leafWords';
+import { Worth } from '../../parts/Worth';
+import { today } from '../../parts/words';
+import { Drawing } from '../../pen/late';
+
+const Leads = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 12px;
+  margin-top: 14px;
+  button { display: grid; justify-items: center; gap: 6px; padding: 12px 10px; border-radius: 14px; text-align: center; align-content: center; }
+  .art { display: flex; flex-wrap: wrap; justify-content: center; gap: 6px; }
+  small { color: ${c('stone')}; }
+`;
+
+const Left = styled.ul`
+  margin-top: 10px;
+  columns: 2 260px;
+  li { break-inside: avoid; padding: 5px 0; }
+`;
+
+const Written = styled.ol`
+  margin-top: 12px;
+  > li { padding: 8px 0; border-top: 1px solid ${c('mist')}; break-inside: avoid; }
+  ol { margin-left: 18px; list-style: lower-alpha; }
+`;
+
+/** A key: the part of the guide is chosen, then one question after the other narrows it down. Its answers become readings. */
+export default function Key() {
+  const [search] = useSearchParams();
+  const record = search.get('record') ?? '';
+  const { data: settings, error } = useSettings();
+  const [part, setPart] = useState<KeyPart>();
+  const [printed, setPrinted] = useState(false);
+  const [kingdom, setKingdom] = useState<KeyPart['kingdom']>((search.get('kingdom') as 'fungi') ?? 'fungi');
+  const [month, setMonth] = useState(String(new Date().getMonth() + 1));
+  const [look, setLook] = useState(false);
+  if (!settings) return <Waiting error={error} />;
+  if (part && printed) return <Booklet part={part} onBack={() => setPrinted(false)} />;
+  if (part)
+    return <Walk part={part} record={record} onEnd={() => setPart(undefined)} onPrint={() => setPrinted(true)} />;
+  return (
+    <Page>
+      <h1>A key</h1>
+      <p>
+        Few questions, firm ones first, until a name is left. A key gives a name; it rules nothing harmful out. That is
+        the bench's work.
+      </p>
+      <Row>
+        <Pick
+          label="What is it?"
+          value={kingdom}
+          onChange={(v) => setKingdom(v as KeyPart['kingdom'])}
+          options={[
+            { id: 'fungi', name: 'A mushroom' },
+            { id: 'plantae', name: 'A plant' },
+          ]}
+        />
+        <Pick
+          label="When was it found?"
+          value={month}
+          onChange={setMonth}
+          options={[{ id: '0', name: 'Any month' }, ...monthNames.map((m, i) => ({ id: String(i + 1), name: m }))]}
+        />
+        <Toggle isSelected={look} onChange={setLook}>
+          Only what I can see without touching
+        </Toggle>
+      </Row>
+      <p>Tools, senses and continent are those of your settings.</p>
+      <Row>
+        <Primary onPress={() => setPart({ kingdom, month: Number(month), region: settings.region, look_only: look })}>
+          Walk it
+        </Primary>
+      </Row>
+    </Page>
+  );
+}
+
+function Walk({
+  part,
+  record,
+  onEnd,
+  onPrint,
+}: {
+  part: KeyPart;
+  record: string;
+  onEnd: () => void;
+  onPrint: () => void;
+}) {
+  const [answers, setAnswers] = useState<string[]>([]);
+  const [keeping, setKeeping] = useState(record);
+  const { data, error } = useKeyStep(part, answers);
+  const { book } = useGuide();
+  const { data: settings } = useSettings();
+  const start = useStart();
+  const queries = useQueryClient();
+  const { mutate } = useChange(keeping);
+  const [, go] = useLocation();
+  if (error)
+    return (
+      <Page role="alert">
+        <p>
+          <strong>There is no such key.</strong> {error.message}
+        </p>
+        <Button onPress={onEnd}>Choose another part</Button>
+      </Page>
+    );
+  if (!data || !book || !settings) return <Waiting />;
+  const character = data.character ? book.character(data.character) : undefined;
+
+  /** Every answer is kept at once as a reading of a record, which is made with the first one. */
+  const answer = async (states: string[]) => {
+    const of = data.character ?? '';
+    let id = keeping;
+    if (!id) {
+      id = await start.mutateAsync({
+        kingdom: part.kingdom,
+        purpose: 'eat',
+        date: today(),
+        region: settings.region,
+        observer: settings.observer,
+        place: settings.place,
+      });
+      setKeeping(id);
+    }
+    await keepReading(
+      id,
+      states.length > 0 ? { character: of, states, sure: true } : { character: of, unseen: 'not-checked' },
+    );
+    await queries.invalidateQueries({ queryKey: ['record', id] });
+    setAnswers((was) => [...was, `${of}:${states.join('+')}`]);
+  };
+  const back = () => {
+    setAnswers((was) => was.slice(0, -1));
+    if (keeping) mutate({ op: newId(), change: { do: 'undo' } });
+  };
+  return (
+    <Page>
+      <h1>
+        {character?.question ??
+          (data.left === 1
+            ? 'One name is left'
+            : data.left === 0
+              ? 'No name is left'
+              : 'Nothing tells these apart here')}
+      </h1>
+      {character && (
+        <p>
+          {character.how} {character.pitfall && <strong>Beware: </strong>}
+          {character.pitfall}
+        </p>
+      )}
+      {character && (
+        <Leads role="group" aria-label={character.name}>
+          {data.leads.map((l) => (
+            <Button key={l.states.join()} onPress={() => answer(l.states)}>
+              <span className="art">
+                {l.states.slice(0, 3).map((s) => (
+                  <Drawing key={s} character={character.id} state={s} size={64} />
+                ))}
+              </span>
+              {l.states.map((s) => character.states.find((x) => x.id === s)?.name).join('; or: ')}
+              <small>{l.left === 1 ? 'one name' : `${l.left} names`}</small>
+            </Button>
+          ))}
+        </Leads>
+      )}
+      <Row>
+        {character && <Quiet onPress={() => answer([])}>Can't tell: follow every way</Quiet>}
+        {answers.length > 0 && <Button onPress={back}>Back a step</Button>}
+        <Button onPress={onEnd}>Another key</Button>
+        <Button onPress={onPrint}>The whole key, to print</Button>
+        {answers.length > 0 && (
+          <Primary onPress={() => go(`/bench/${keeping}`)}>To the bench with these readings</Primary>
+        )}
+      </Row>
+      <p role="status">
+        {data.left === 0
+          ? 'Nothing in this part of the guide is like that. Leave it.'
+          : `${data.left} of this part ${data.left === 1 ? 'is' : 'are'} left, the gravest first. ${answers.length > 0 ? 'Every answer was kept on a record.' : ''}`}
+      </p>
+      <Left aria-label="Names left">
+        {data.taxa.map((t) => (
+          <li key={t.id}>
+            <Link href={`/guide/${t.id}`}>{t.called}</Link> <em>{t.name}</em>, <Worth taxon={t} />
+          </li>
+        ))}
+      </Left>
+    </Page>
+  );
+}
+
+function Booklet({ part, onBack }: { part: KeyPart; onBack: () => void }) {
+  const { data, error } = useBooklet(part);
+  if (!data) return <Waiting error={error} />;
+  return (
+    <Page>
+      <h1>
+        A key to {data.taxa} {part.kingdom === 'fungi' ? 'mushrooms' : 'plants'}
+        {part.month > 0 && ` of ${monthNames[part.month - 1]}`}
+      </h1>
+      <p>A key gives a name. It rules nothing out: never eat on its word. Where you can't tell, follow every way.</p>
+      <Row data-screen-only>
+        <Button onPress={onBack}>Back to walking</Button>
+        <Button onPress={() => window.print()}>Print</Button>
+      </Row>
+      <Written aria-label="The key">
+        {data.steps.map((s) => (
+          <li key={s.number}>
+            <strong>
+              {s.number}. {s.question}
+            </strong>
+            <ol>
+              {s.leads.map((l) => (
+                <li key={l.text}>
+                  {l.text} {l.to ? <strong>→ {l.to}</strong> : ': '}
+                  {l.ends?.map((e) => (
+                    <span key={e.taxon}>
+                      {e.called} (<em>{e.name}</em>){e.harm !== 'none' && <strong>, {e.harm}</strong>}.{' '}
+                    </span>
+                  ))}
+                </li>
+              ))}
+            </ol>
+          </li>
+        ))}
+      </Written>
+    </Page>
+  );
+}
