@@ -87,6 +87,7 @@ test('the first page is light', async ({ page }) => {
     if (!url.endsWith('.woff2')) sizes[url] = e.encodedDataLength;
   });
   await page.goto(demo(5));
+  await expect(asking(page).getByRole('group').first().locator('svg path').first()).toBeVisible();
   await page.waitForLoadState('networkidle');
   const all = Object.values(sizes).reduce((a, b) => a + b, 0);
   const scripts = Object.entries(sizes)

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link } from 'wouter';
 import { newId } from '../../api/client';
@@ -20,8 +20,7 @@ import { Later } from './Later';
 import { Specimen } from './Specimen';
 import { useShortcuts } from './useShortcuts';
 import { Cautions, Warnings } from './Warnings';
-
-const Weak = lazy(() => import('./Weak').then((m) => ({ default: m.Weak })));
+import { Weak } from './Weak';
 
 const Columns = styled.div`
   display: grid;
@@ -135,11 +134,7 @@ export default function Bench({ id }: { id: string }) {
             <Decided ruling={ruling} />
           )}
           {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
-          {!covered && ruling.weakest.length > 0 && (
-            <Suspense>
-              <Weak ruling={ruling} book={book} onPick={closed ? undefined : pick} />
-            </Suspense>
-          )}
+          {!covered && <Weak ruling={ruling} book={book} onPick={closed ? undefined : pick} />}
           {!covered && <Cautions ruling={ruling} book={book} />}
           {!closed && !covered && <Close record={record} onChange={change} />}
         </section>
