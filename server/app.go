@@ -48,7 +48,7 @@ func New(g *guide.Compiled, s *store.Store, static fs.FS) *App {
 // Handler puts the server together.
 func (a *App) Handler() http.Handler {
 	r := chi.NewRouter()
-	r.Use(middleware.Recoverer, a.knownHosts, sameOriginWrites, headers, middleware.Compress(7))
+	r.Use(middleware.Recoverer, a.knownHosts, sameOriginWrites, headers, middleware.Compress(9))
 	api := humachi.New(r, apiConfig())
 	a.guideRoutes(api)
 	a.settingsRoutes(api)

@@ -8,7 +8,7 @@ import (
 )
 
 // Engine is the version of the rules; a kept ruling names it.
-const Engine = "1.0.0"
+const Engine = "1.1.0"
 
 // hintsCountFor is the most that lines worth less than the whole add to the strength against a taxon that is not
 // deadly. Common practice; no published source.

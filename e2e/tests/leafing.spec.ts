@@ -1,4 +1,4 @@
-import { asking, demo, expect, read, test, verdict } from './thicket';
+import { answerUntil, asking, begin, demo, expect, read, test, verdict } from './thicket';
 
 test('the guide is found by older and misspelt names, and sifted', async ({ page }) => {
   await page.goto('/guide');
@@ -88,4 +88,59 @@ test("a key walked with a can't tell, a step back, ends in the same record", asy
   await page.getByRole('button', { name: /to print/ }).click();
   await expect(page.getByRole('list', { name: 'The key' }).getByRole('listitem').first()).toContainText('1. ');
   await expect(page.getByText('never eat on its word')).toBeVisible();
+});
+
+test('a record made wholly by touching the figure', async ({ page }) => {
+  await begin(page, 'A mushroom', '2026-09-12');
+  for (const [part, name, state] of [
+    [/^Cap of the figure/, 'Shape of the cap', 'A closed ball or egg'],
+    ['The piece in your hand', 'How it was cut', 'Through the middle'],
+    ['Flesh', 'What the cut shows', 'A ball, with the outline of cap and gills'],
+  ] as const) {
+    await page.getByRole('button', { name: part, exact: true }).click();
+    await page.getByRole('button', { name: `Look at ${name.toLowerCase()}` }).click();
+    await asking(page).getByRole('group', { name }).getByRole('button', { name: state }).click();
+    await expect(page.getByRole('button', { name: `Change ${name}` })).toBeVisible();
+  }
+  await expect(verdict(page)).toHaveText('Leave it.');
+  await expect(page.getByText(/unopened mushroom of the death cap's kind/)).toBeVisible();
+});
+
+test('asked, side by side and by key, the same readings give the same ruling', async ({ page, thicket }) => {
+  await begin(page, 'A mushroom', '2026-09-12');
+  await answerUntil(page, 'rubroboletus-satanas', 'Leave');
+  const id = page.url().split('/').at(-1);
+  const record = await (await fetch(`${thicket.url}/api/v1/records/${id}`)).json();
+  const { execFileSync } = await import('node:child_process');
+  const asked = {
+    id: 'x',
+    ...record.about,
+    place: undefined,
+    observer: {},
+    readings: record.readings.map(({ character, states, value, low, high, sure, unseen }: Record<string, unknown>) => ({
+      character,
+      states,
+      value,
+      low,
+      high,
+      sure,
+      unseen,
+    })),
+  };
+  const ruled = JSON.parse(
+    execFileSync(new URL('../../bin/thicket', import.meta.url).pathname, ['identify'], {
+      input: JSON.stringify(asked),
+      encoding: 'utf8',
+    }),
+  );
+  expect(ruled.verdict).toBe(record.ruling.verdict);
+  expect(ruled.margin).toBe(record.ruling.margin);
+});
+
+test('every feature is explained with its drawings', async ({ page }) => {
+  await page.goto('/guide/words');
+  await page.getByLabel('Find a word').fill('volva');
+  await expect(page.getByRole('region', { name: 'Base of the stem' })).toContainText('In a loose sac');
+  await page.getByLabel('Find a word').fill('zzz');
+  await expect(page.getByText('No feature is called that.')).toBeVisible();
 });

@@ -10,6 +10,7 @@ const Bench = lazy(() => import('./views/bench/Bench'));
 const Records = lazy(() => import('./views/records/Records'));
 const Settings = lazy(() => import('./views/settings/Settings'));
 const Guide = lazy(() => import('./views/guide/Guide'));
+const Glossary = lazy(() => import('./views/guide/Glossary'));
 const Leaf = lazy(() => import('./views/guide/Leaf'));
 const Family = lazy(() => import('./views/guide/Family'));
 const Beside = lazy(() => import('./views/beside/Beside'));
@@ -51,6 +52,7 @@ export function App() {
             <Route path="/settings" component={Settings} />
             <Route path="/guide" component={Guide} />
             <Route path="/guide/family/:name">{({ name }) => <Family name={name} />}</Route>
+            <Route path="/guide/words" component={Glossary} />
             <Route path="/guide/:id">{({ id }) => <Leaf key={id} id={id} />}</Route>
             <Route path="/beside" component={Beside} />
             <Route path="/key" component={Key} />

@@ -96,6 +96,12 @@ const surfaces: Record<string, ReactNode> = {
   slimy: (
     <path className="solid" d="M30 58c0 10-8 10-8 0zM98 58c0 10-8 10-8 0zM40 30C48 24 58 22 64 23C58 25 48 27 40 30Z" />
   ),
+  grainy: (
+    <path
+      className="solid"
+      d="M32 50h2v2h-2zM44 46h2v2h-2zM56 50h2v2h-2zM68 46h2v2h-2zM80 50h2v2h-2zM90 52h2v2h-2zM40 36h2v2h-2zM52 32h2v2h-2zM64 36h2v2h-2zM76 33h2v2h-2z"
+    />
+  ),
   shaggy: <path d="M34 48l-6 6 8 0M50 36l-5 7 8-1M68 36l5 7-8-1M86 48l6 6-8 0M58 50l-5 6 8 0M70 50l5 6-8 0" />,
   cracked: <path className="fine" d="M30 52l8-8 6 4 8-10 8 6 10-8 6 8 12 8M46 52l6-4M72 52l-4-8" />,
 };

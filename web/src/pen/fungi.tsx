@@ -40,6 +40,7 @@ export const fungusParts = drawAll({
   },
   'cap-surface': {
     slimy: `${cap}|:M40 22C48 16 60 14 66 15|solid:M30 50c0 12-8 12-8 0zM62 50c0 16-10 16-10 0zM92 50c0 10-8 10-8 0z|fine:M28 34C34 26 40 22 46 20`,
+    grainy: `${cap}|solid:${[28, 40, 52, 64, 76, 88].flatMap((x, i) => [disc(x, 44 - (i % 2) * 3, 1.8), disc(x + 3, 32 - (i % 3), 1.8)]).join('')}${disc(54, 21, 1.8)}${disc(66, 20, 1.8)}`,
     shaggy: `fill:M38 68C36 30 46 10 60 10C74 10 84 30 82 68Z|:M44 30l-8 6 8 2M56 20l-6 7 8 1M70 24l6 7-8 1M80 40l8 7-9 1M44 46l-9 7 9 2M58 38l-6 8 8 1M68 48l7 8-9 1M48 60l-7 8 9 0M74 60l8 8-9 0`,
   },
   growth: {

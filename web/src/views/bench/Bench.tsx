@@ -149,6 +149,7 @@ export default function Bench({ id }: { id: string }) {
               book={book}
               settings={settings}
               closed={closed}
+              next={character?.organ}
               onPick={pick}
               onClear={(of) => change({ do: 'clear', character: of })}
             />

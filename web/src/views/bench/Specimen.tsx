@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import styled from 'styled-components';
 import type { RecordView, Settings } from '../../api/client';
 import type { Book } from '../../api/useGuide';
@@ -7,6 +8,8 @@ import { PlantFigure } from '../../pen/late';
 import { Mushroom } from '../../pen/Mushroom';
 import { Sheet } from '../../pen/Sheet';
 import { readingWords } from './readingWords';
+
+const Spots = lazy(() => import('./Spots').then((m) => ({ default: m.Spots })));
 
 const Box = styled.section`
   background: ${c('paper')};
@@ -27,6 +30,8 @@ interface Props {
   book: Book;
   settings: Settings;
   closed: boolean;
+  /** The organ of what is asked next. */
+  next?: string;
   onPick: (character: string, afresh?: boolean) => void;
   onClear: (character: string) => void;
 }
@@ -38,26 +43,37 @@ const parts: Record<string, string[]> = {
 };
 
 /** The specimen drawn from what was read, and every reading in words, to change or clear. */
-export function Specimen({ record, book, settings, closed, onPick, onClear }: Props) {
+export function Specimen({ record, book, settings, closed, next, onPick, onClear }: Props) {
   const shown: Record<string, string | undefined> = {};
   for (const r of record.readings) shown[r.character] = r.states?.[0];
   const fungi = record.about.kingdom === 'fungi';
   const missing = (parts[record.about.kingdom] ?? [])
     .filter((p) => !shown[p])
     .map((p) => book.character(p)?.name.toLowerCase());
+  const figure = (
+    <Sheet
+      viewBox={fungi ? '-4 0 128 136' : '-6 -4 132 208'}
+      role="img"
+      aria-label={
+        missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'
+      }
+    >
+      {fungi ? <Mushroom shown={shown} unknown /> : <PlantFigure shown={shown} />}
+    </Sheet>
+  );
   return (
     <Box aria-label="The specimen">
       <h2>As read so far</h2>
       <figure>
-        <Sheet
-          viewBox={fungi ? '-4 0 128 136' : '-6 -4 132 208'}
-          role="img"
-          aria-label={
-            missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'
-          }
-        >
-          {fungi ? <Mushroom shown={shown} unknown /> : <PlantFigure shown={shown} />}
-        </Sheet>
+        {closed ? (
+          figure
+        ) : (
+          <Suspense fallback={figure}>
+            <Spots record={record} book={book} next={next} onPick={onPick}>
+              {figure}
+            </Spots>
+          </Suspense>
+        )}
         <figcaption>
           {missing.length > 0 ? `Broken lines: ${missing.join(', ')} not looked at` : 'Drawn from the readings'}
         </figcaption>

@@ -56,7 +56,8 @@ export default function Guide() {
     <Page>
       <h1>The guide</h1>
       <p>
-        What is known of each, to leaf through at home. <Link href="/key">Walk a key</Link> where you have no name yet.
+        What is known of each, to leaf through at home. <Link href="/key">Walk a key</Link> where you have no name yet;{' '}
+        <Link href="/guide/words">words and drawings</Link> explains every feature.
       </p>
       <Text label="Any name: common, scientific, older, even misspelt" type="search" value={name} onChange={setName} />
       <Filters role="group" aria-label="Sift">

@@ -1,0 +1,66 @@
+import { useDeferredValue, useState } from 'react';
+import styled from 'styled-components';
+import { Link } from 'wouter';
+import { useGuide } from '../../api/useGuide';
+import { c } from '../../look/tokens';
+import { Page, Text, Waiting } from '../../parts/Fields';
+import { organWords } from '../../parts/words';
+import { Drawing } from '../../pen/late';
+
+const Term = styled.section`
+  padding: 14px 0;
+  border-top: 1.5px solid ${c('mist')};
+  h3 { font-size: 18px; }
+  em { color: ${c('stone')}; }
+  ul { display: flex; flex-wrap: wrap; gap: 12px; margin-top: 8px; }
+  li { width: 112px; font-size: 14px; text-align: center; display: grid; justify-items: center; gap: 4px; align-content: start; }
+  svg { max-width: 100%; }
+`;
+
+/** Every feature that can be read, with its plain word, the field's own, how to look, and a drawing of every state. */
+export default function Glossary() {
+  const [word, setWord] = useState('');
+  const query = useDeferredValue(word.trim().toLowerCase());
+  const { book, error } = useGuide();
+  if (!book) return <Waiting error={error} />;
+  const shown = book.characters.filter((x) =>
+    [x.name, x.term, x.question, ...x.states.map((s) => s.name)].join(' ').toLowerCase().includes(query),
+  );
+  const organs = book.organs.filter((o) => shown.some((x) => x.organ === o));
+  return (
+    <Page>
+      <p>
+        <Link href="/guide">The guide</Link>
+      </p>
+      <h1>Words and drawings</h1>
+      <Text label="Find a word" type="search" value={word} onChange={setWord} placeholder="volva, sheath, gills" />
+      {shown.length === 0 && <p role="status">No feature is called that.</p>}
+      {organs.map((o) => (
+        <div key={o}>
+          <h2>{organWords[o] ?? o}</h2>
+          {shown
+            .filter((x) => x.organ === o)
+            .map((x) => (
+              <Term key={x.id} aria-label={x.name}>
+                <h3>
+                  {x.name} {x.term && <em>({x.term})</em>}
+                </h3>
+                <p>
+                  {x.how} {x.pitfall && <strong>Beware: </strong>}
+                  {x.pitfall} {x.hint && 'A hint: it never settles anything alone.'}
+                </p>
+                <ul>
+                  {x.states.map((s) => (
+                    <li key={s.id}>
+                      <Drawing character={x.id} state={s.id} size={56} />
+                      {s.name}
+                    </li>
+                  ))}
+                </ul>
+              </Term>
+            ))}
+        </div>
+      ))}
+    </Page>
+  );
+}
