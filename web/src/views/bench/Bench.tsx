@@ -43,9 +43,14 @@ const Tools = styled(Row)`
   border-bottom: 1.5px solid ${c('mist')};
   font-size: 15px;
   button { min-height: 40px; padding: 6px 12px; }
-  a { padding: 8px 2px; }
   span { flex: 1; color: ${c('stone')}; min-width: 12ch; }
   ${narrow} { padding: 8px 16px; }
+`;
+
+/** The other ways of working on the same record. */
+const Ways = styled(Row)`
+  margin-top: 14px;
+  a { padding: 10px 4px; font-weight: 600; }
 `;
 
 /** The main view: one specimen, what was read of it, what still stands, and what to look at next. */
@@ -105,12 +110,6 @@ export default function Bench({ id }: { id: string }) {
         <Button isDisabled={!record.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
           Redo
         </Button>
-        {!covered && (
-          <>
-            {besides && <Link href={besides}>Side by side</Link>}
-            {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>Key</Link>}
-          </>
-        )}
         <Help />
       </Tools>
       <Columns>
@@ -134,6 +133,12 @@ export default function Bench({ id }: { id: string }) {
             <Decided ruling={ruling} />
           )}
           {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
+          {!covered && (
+            <Ways data-screen-only>
+              {besides && <Link href={besides}>Side by side</Link>}
+              {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>By a key</Link>}
+            </Ways>
+          )}
           {!covered && <Weak ruling={ruling} book={book} onPick={closed ? undefined : pick} />}
           {!covered && <Cautions ruling={ruling} book={book} />}
           {!closed && !covered && <Close record={record} onChange={change} />}
