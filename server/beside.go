@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"slices"
 	"strings"
+	"time"
 
 	"zestythicket/core/beside"
 	"zestythicket/core/guide"
@@ -103,6 +104,7 @@ type pageScore struct {
 type seasonView struct {
 	Organ   string         `json:"organ"`
 	Windows []guide.Window `json:"windows"`
+	Halves  []bool         `json:"halves" doc:"For each half of each month, the first of January first, whether it is there"`
 }
 
 type lookalikeView struct {
@@ -117,7 +119,7 @@ func (a *App) viewPage(t int, stage string) pageView {
 		View: a.viewTaxon(t), Synonyms: append([]string{}, tx.Synonyms...), Regions: []string{}, Season: []seasonView{}, Scores: []pageScore{},
 		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []lookalikeView{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest),
 		Preparation: string(tx.Preparation), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
-		Usual: usual(g, t, stage), Stages: stages(g, t),
+		Usual: g.Usual(t, stage), Stages: g.Stages(t),
 	}
 	for _, n := range g.Namesakes(t) {
 		p.View.Shared = append(p.View.Shared, g.Taxa[n].Name)
@@ -127,7 +129,7 @@ func (a *App) viewPage(t int, stage string) pageView {
 	}
 	for _, organ := range guide.Organs {
 		if w := tx.Season[organ]; len(w) > 0 {
-			p.Season = append(p.Season, seasonView{string(organ), w})
+			p.Season = append(p.Season, seasonView{string(organ), w, halves(tx.Season, organ)})
 		}
 	}
 	source := func(id string) string {
@@ -194,7 +196,7 @@ func (a *App) besideRoutes(api huma.API) {
 				} else {
 					out.Others = append(out.Others, a.viewTaxon(t))
 				}
-				out.Usual = append(out.Usual, usual(a.Guide, t, ""))
+				out.Usual = append(out.Usual, a.Guide.Usual(t, ""))
 			}
 			return answer(out, nil)
 		})
@@ -242,48 +244,13 @@ func (a *App) besideRoutes(api huma.API) {
 		})
 }
 
-// usual gives a state for every character of states that a taxon is scored for: the first that is not rare and not of
-// another stage than the given one; one of the stage itself comes first.
-func usual(g *guide.Compiled, t int, stage string) map[string]string {
-	out := map[string]string{}
-	for n := range g.Columns {
-		col := &g.Columns[n]
-		if !col.Scored.Has(t) || col.Kind != guide.States {
-			continue
-		}
-		best, most := -1, -1
-		for _, s := range col.Patterns[col.Pattern[t]].Shown {
-			worth := 0
-			switch {
-			case stage != "" && s.When == stage:
-				worth = 3
-			case s.When == "" && !s.Rare:
-				worth = 2
-			case s.When == "":
-				worth = 1
-			}
-			if worth > most {
-				best, most = s.State, worth
-			}
-		}
-		if best >= 0 {
-			out[col.ID] = col.States[best].ID
+// halves tells for the middle of each half of each month whether an organ is there.
+func halves(s guide.Season, organ guide.Organ) []bool {
+	var out []bool
+	for m := time.January; m <= time.December; m++ {
+		for _, day := range []int{8, 23} {
+			out = append(out, s.In(organ, time.Date(2024, m, day, 0, 0, 0, 0, time.UTC)))
 		}
 	}
-	return out
-}
-
-// stages lists the stages and weathers that a taxon's scores speak of.
-func stages(g *guide.Compiled, t int) []string {
-	out := []string{}
-	for n := range g.Columns {
-		col := &g.Columns[n]
-		for _, s := range col.Patterns[col.Pattern[t]].Shown {
-			if s.When != "" && !slices.Contains(out, s.When) {
-				out = append(out, s.When)
-			}
-		}
-	}
-	slices.Sort(out)
 	return out
 }

@@ -195,3 +195,30 @@ func TestADatabaseOfANewerProgramIsRefused(t *testing.T) {
 		t.Errorf("got %v", err)
 	}
 }
+
+func TestMisspeltNamesAreFound(t *testing.T) {
+	s, err := Open(t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	ctx := context.Background()
+	first := []Name{{"golden chanterelle", "a"}, {"death cap", "b"}, {`quoted "name"`, "c"}}
+	for range 2 { // the second time they are there already
+		if err := s.KeepNames(ctx, "one", first); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for query, want := range map[string]string{"goldn chantrelle": "a", "deth cap": "b", `quotd "name"`: "c", "zz": "", "qqqq": "", "  ": ""} {
+		got, err := s.NamesLike(ctx, query)
+		if err != nil || (len(got) > 0) != (want != "") || want != "" && (got[0].Taxon != want || len(got) > 1) {
+			t.Errorf("%q finds %v (%v), want %q", query, got, err, want)
+		}
+	}
+	if err := s.KeepNames(ctx, "another", first[1:]); err != nil {
+		t.Fatal(err)
+	}
+	if got, err := s.NamesLike(ctx, "chanterelle"); err != nil || len(got) > 0 {
+		t.Errorf("the names of the guide before are still found: %v (%v)", got, err)
+	}
+}

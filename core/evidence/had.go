@@ -19,10 +19,16 @@ func (s *Sheet) CanHave(column, taxon int) bool {
 
 // withinReach tells whether season, tools and senses allow a character to be read.
 func (s *Sheet) withinReach(column, taxon int) bool {
-	col, o := &s.Guide.Columns[column], &s.Record.Observer
-	switch {
-	case s.HasDate && taxon >= 0 && !s.Guide.Taxa[taxon].Season.In(col.Organ, s.Date):
+	col := &s.Guide.Columns[column]
+	if s.HasDate && taxon >= 0 && !s.Guide.Taxa[taxon].Season.In(col.Organ, s.Date) {
 		return false
+	}
+	return s.Record.Observer.Can(col)
+}
+
+// Can tells whether the observer has the tools and the sense that reading a character takes.
+func (o *Observer) Can(col *guide.Column) bool {
+	switch {
 	case o.NoColour && col.FootingOf() == guide.Colour, o.NoSmell && col.FootingOf() == guide.Scent:
 		return false
 	case o.Kit == nil:

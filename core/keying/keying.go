@@ -66,7 +66,8 @@ type Question struct {
 const (
 	hintCounts = 0.35
 	perMinute  = 0.25
-	graveCount = 3 // a grave taxon counts like so many, so that its end is reached early
+	waitCounts = 0.1 // a minute of waiting, beside one of work
+	graveCount = 3   // a grave taxon counts like so many, so that its end is reached early
 	leastGain  = 1e-6
 	fewTaxa    = 4 // so many may be left at an end together, unless some are taken and some are grave
 	// The cost of a question on which taxa go several ways; found by trial, the figures stand in docs/engine.md.
@@ -114,14 +115,8 @@ func (k *Key) day() time.Time {
 
 // mayAsk tells whether a key of the part may ask for a character. Measures are left to the bench.
 func (k *Key) mayAsk(col *guide.Column) bool {
-	o := &k.Part.Observer
-	switch {
-	case col.Kind != guide.States || col.Organ == "specimen" || !col.Scored.Meets(k.Taxa),
-		o.NoColour && col.FootingOf() == guide.Colour, o.NoSmell && col.FootingOf() == guide.Scent,
-		k.Part.LookOnly && col.Touches():
-		return false
-	}
-	return o.Kit == nil || !slices.ContainsFunc(col.Needs, func(tool string) bool { return !slices.Contains(o.Kit, tool) })
+	return col.Kind == guide.States && col.Organ != "specimen" && col.Scored.Meets(k.Taxa) &&
+		!(k.Part.LookOnly && col.Touches()) && k.Part.Observer.Can(col)
 }
 
 // ready works out which taxa each state of a character leads to.
@@ -131,7 +126,7 @@ func (k *Key) ready(n int) column {
 	if !c.Trust.Full {
 		c.penalty = hintCounts
 	}
-	c.penalty /= 1 + perMinute*(c.MinutesOf()+c.WaitMinutes/10)
+	c.penalty /= 1 + perMinute*(c.MinutesOf()+waitCounts*c.WaitMinutes)
 	for range c.States {
 		c.has = append(c.has, guide.NewBits(len(g.Taxa)))
 	}

@@ -1,7 +1,9 @@
 package ruling
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 
 	"zestythicket/core/guide"
 )
@@ -17,7 +19,7 @@ type Caution struct {
 // A genus of which the guide holds fewer species than this is called thinly covered. Common practice; no published source.
 const thinGenus = 3
 
-// cautions gathers what the taxa that still fit call for: contact and handling first, then what holds for the working name.
+// cautions gathers what the taxa that still fit call for: contact, the gravest first, and handling, then what holds for the working name.
 func (r *Ruling) cautions(fits []int) []Caution {
 	g := r.sheet.Guide
 	var out []Caution
@@ -27,7 +29,9 @@ func (r *Ruling) cautions(fits []int) []Caution {
 		}
 	}
 	dirty := false
-	for _, t := range fits {
+	gravest := slices.Clone(fits)
+	slices.SortStableFunc(gravest, func(a, b int) int { return cmp.Compare(g.Taxa[a].Harm.Gravity(), g.Taxa[b].Harm.Gravity()) })
+	for _, t := range gravest {
 		tx := &g.Taxa[t]
 		if tx.Contact != nil {
 			add("contact", tx.ID, guide.Prose(fmt.Sprintf("%s may still be it. %s %s", Called(tx), tx.Contact.Does, tx.Contact.Handling)))

@@ -83,6 +83,13 @@ test("a key walked with a can't tell, a step back, ends in the same record", asy
   await expect(asking(page)).toBeVisible();
   await read(page, 'Ring on the stem', /None/);
   await expect(verdict(page)).toHaveText('Keep looking.');
+  await page.goto(`/key?kingdom=fungi&record=${demo(10).split('/').at(-1)}`);
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: /Can't tell/ }).click();
+  await page.getByRole('button', { name: 'Back a step' }).click();
+  await page.goto(demo(10)); // what was read before stays read, and undoing a step undoes nothing else
+  await expect(page.getByRole('button', { name: 'Change Underside' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The specimen' })).toContainText('Pores, like a sponge');
   await page.goto('/key');
   await page.getByRole('button', { name: 'Walk it' }).click();
   await page.getByRole('button', { name: /to print/ }).click();

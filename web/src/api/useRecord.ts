@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type About, answered, api, type Closing, newId, type RecordView, type Schema } from './client';
 
 /** A reading as it is sent, without its operation's id. */
@@ -12,7 +12,8 @@ export type Change =
   | { do: 'close'; closing: Closing }
   | { do: 'undo' | 'redo' | 'reopen' | 'delete' | 'restore' };
 
-function send(id: string, op: string, change: Change): Promise<RecordView> {
+/** Sends a change of a record, outside of any view of it. */
+export function send(id: string, op: string, change: Change): Promise<RecordView> {
   const params = { path: { id } };
   switch (change.do) {
     case 'read':
@@ -28,13 +29,15 @@ function send(id: string, op: string, change: Change): Promise<RecordView> {
   }
 }
 
-/** A record with its ruling. */
-export function useRecord(id: string) {
-  return useQuery({
+/** How a record is asked for. */
+export const recordQuery = (id: string) =>
+  queryOptions({
     queryKey: ['record', id],
     queryFn: () => answered(api.GET('/api/v1/records/{id}', { params: { path: { id } } })),
   });
-}
+
+/** A record with its ruling. */
+export const useRecord = (id: string) => useQuery(recordQuery(id));
 
 /** Changes a record; what the server answers is shown at once. Changes of one record go one after the other. */
 export function useChange(id: string) {

@@ -62,9 +62,7 @@ function listed(names: string[]): string {
 /** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
 export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book; covered: boolean }) {
   // While a reading is asked for afresh, only what could hurt the hand is said: the rest would hint at what hangs on it.
-  const gravity = ['deadly', 'serious', 'unknown', 'upset', 'none'];
-  const harm = (x: Schema['Caution']) => gravity.indexOf(book.taxon(x.taxon ?? '')?.harm ?? 'none');
-  const contact = ruling.cautions.filter((x) => x.code === 'contact').sort((a, b) => harm(a) - harm(b));
+  const contact = ruling.cautions.filter((x) => x.code === 'contact');
   const handling = covered ? [] : ruling.cautions.filter((x) => x.code === 'handling');
   const small = window.matchMedia(`(max-width: ${narrowWidth}px)`).matches;
   const gates = covered ? [] : book.gates.filter((g) => ruling.gates.includes(g.id));

@@ -58,6 +58,7 @@ const Bar = styled.div`
   i { height: 16px; border-radius: 3px; background: ${c('mist')}; }
   i.there { background: ${c('cut')}; }
   i.part { background: linear-gradient(90deg, ${c('cut')} 50%, ${c('mist')} 50%); }
+  i.late { background: linear-gradient(90deg, ${c('mist')} 50%, ${c('cut')} 50%); }
   i.now { outline: 2px solid ${c('ink')}; }
 `;
 
@@ -222,13 +223,8 @@ function Shows({ page }: { page: PageView }) {
   );
 }
 
-/** Whether a day lies in one of the windows of a year; a window may run over its end. */
-const within = (windows: { from: string; to: string }[], day: string) =>
-  windows.some((w) => (w.from <= w.to ? w.from <= day && day <= w.to : day >= w.from || day <= w.to));
-
 function Season({ page }: { page: PageView }) {
   const now = new Date().getMonth();
-  const two = (n: number) => String(n).padStart(2, '0');
   return (
     <Bar
       role="img"
@@ -244,8 +240,8 @@ function Season({ page }: { page: PageView }) {
         <Fragment key={s.organ}>
           <strong>{organWords[s.organ]}</strong>
           {monthNames.map((m, i) => {
-            const halves = [within(s.windows, `${two(i + 1)}-08`), within(s.windows, `${two(i + 1)}-22`)];
-            const kind = halves[0] && halves[1] ? 'there' : halves[0] || halves[1] ? 'part' : '';
+            const [first, second] = s.halves.slice(2 * i, 2 * i + 2);
+            const kind = first && second ? 'there' : first ? 'part' : second ? 'late' : '';
             return <i key={m} className={`${kind} ${i === now ? 'now' : ''}`} />;
           })}
         </Fragment>

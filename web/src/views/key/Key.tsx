@@ -3,15 +3,15 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation, useSearchParams } from 'wouter';
 import { newId } from '../../api/client';
-import { keepReading } from '../../api/readings';
 import { useGuide } from '../../api/useGuide';
 import { type KeyPart, useBooklet, useKeyStep } from '../../api/useLeaf';
-import { useChange, useStart } from '../../api/useRecord';
+import { recordQuery, send, useChange, useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c } from '../../look/tokens';
 import { Button, Primary, Quiet, Row, Toggle } from '../../parts/Buttons';
 import { Page, Pick, Waiting } from '../../parts/Fields';
 import { monthNames } from '../../parts/leafWords';
+import { tell } from '../../parts/Notice';
 import { Worth } from '../../parts/Worth';
 import { today } from '../../parts/words';
 import { Drawing } from '../../pen/late';
@@ -100,7 +100,8 @@ function Walk({
   onEnd: () => void;
   onPrint: () => void;
 }) {
-  const [answers, setAnswers] = useState<string[]>([]);
+  const [steps, setSteps] = useState<{ answer: string; kept: boolean }[]>([]);
+  const answers = steps.map((s) => s.answer);
   const [keeping, setKeeping] = useState(record);
   const { data, error } = useKeyStep(part, answers);
   const { book } = useGuide();
@@ -121,31 +122,42 @@ function Walk({
   if (!data || !book || !settings) return <Waiting />;
   const character = data.character ? book.character(data.character) : undefined;
 
-  /** Every answer is kept at once as a reading of a record, which is made with the first one. */
+  /** The record that the answers are kept on, made with the first one. */
+  const recordId = async () => {
+    if (keeping) return keeping;
+    const id = await start.mutateAsync({
+      kingdom: part.kingdom,
+      purpose: 'eat',
+      date: today(),
+      region: settings.region,
+      observer: settings.observer,
+      place: settings.place,
+    });
+    setKeeping(id);
+    return id;
+  };
+  /** Keeps an answer as a reading at once; who can't tell now leaves what was read before as it is. */
   const answer = async (states: string[]) => {
     const of = data.character ?? '';
-    let id = keeping;
-    if (!id) {
-      id = await start.mutateAsync({
-        kingdom: part.kingdom,
-        purpose: 'eat',
-        date: today(),
-        region: settings.region,
-        observer: settings.observer,
-        place: settings.place,
-      });
-      setKeeping(id);
+    try {
+      const id = await recordId();
+      const before = await queries.ensureQueryData(recordQuery(id));
+      const kept = states.length > 0 || !before.readings.some((r) => r.character === of);
+      if (kept) {
+        const reading = states.length > 0 ? { states, sure: true } : { unseen: 'not-checked' as const };
+        queries.setQueryData(
+          recordQuery(id).queryKey,
+          await send(id, newId(), { do: 'read', reading: { character: of, ...reading } }),
+        );
+      }
+      setSteps((was) => [...was, { answer: `${of}:${states.join('+')}`, kept }]);
+    } catch (error) {
+      tell({ text: (error as Error).message, bad: true });
     }
-    await keepReading(
-      id,
-      states.length > 0 ? { character: of, states, sure: true } : { character: of, unseen: 'not-checked' },
-    );
-    await queries.invalidateQueries({ queryKey: ['record', id] });
-    setAnswers((was) => [...was, `${of}:${states.join('+')}`]);
   };
   const back = () => {
-    setAnswers((was) => was.slice(0, -1));
-    if (keeping) mutate({ op: newId(), change: { do: 'undo' } });
+    if (steps.at(-1)?.kept) mutate({ op: newId(), change: { do: 'undo' } });
+    setSteps((was) => was.slice(0, -1));
   };
   return (
     <Page>
