@@ -161,7 +161,7 @@ export function Mushroom({ shown, focus, unknown }: { shown: Shown; focus?: stri
   }
   const head = shown.underside === 'pits' || shown.underside === 'folds' ? shown.underside : undefined;
   const whole = fungusParts['cap-shape']?.[shape ?? ''] ?? (head && fungusParts.underside?.[head]);
-  if (whole) return whole;
+  if (whole) return <g className={focus ? undefined : 'calm'}>{whole}</g>;
   const base = shown['stem-base'] ?? 'plain';
   return (
     <>

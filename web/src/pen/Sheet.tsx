@@ -15,6 +15,7 @@ export const Sheet = styled.svg`
   .solid { fill: ${c('ink')}; stroke: none; }
   .paper { fill: ${c('paper')}; }
   .here { fill: ${c('zest')}; stroke: ${c('ink')}; }
+  .calm .here { fill: ${c('mist')}; }
   .glow { stroke: ${c('zest')}; stroke-width: 7; opacity: 0.8; }
   .gone { stroke: ${c('stone')}; stroke-dasharray: 2 6; fill: none; }
   .thorn { fill: ${c('thorn')}; stroke: none; }

@@ -18,7 +18,7 @@ import { Drawing } from '../../pen/late';
 
 const Leads = styled.div`
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   gap: 12px;
   margin-top: 14px;
   button { display: grid; justify-items: center; gap: 6px; padding: 12px 10px; border-radius: 14px; text-align: center; align-content: center; }
