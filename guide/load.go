@@ -22,7 +22,6 @@ import (
 	"github.com/goccy/go-yaml"
 	"github.com/goccy/go-yaml/ast"
 	"github.com/goccy/go-yaml/parser"
-	"github.com/santhosh-tekuri/jsonschema/v6"
 )
 
 // The greatest size of a guide's file in bytes.
@@ -290,10 +289,10 @@ func (d *Document) Guide() (*guide.Guide, error) {
 	if err != nil {
 		return nil, err
 	}
-	if found := d.againstSchema(b); len(found) > 0 {
+	if found := against(compiledSchema, b); len(found) > 0 {
 		return nil, d.refuse(found)
 	}
-	g, err := decode(b)
+	g, err := decode[guide.Guide](b)
 	if err != nil {
 		return nil, d.refuse([]guide.Problem{{Says: err.Error()}})
 	}
@@ -322,28 +321,12 @@ func withoutNulls(v any) any {
 	return v
 }
 
-func decode(b []byte) (*guide.Guide, error) {
-	var g guide.Guide
+func decode[T any](b []byte) (*T, error) {
+	var v T
 	dec := json.NewDecoder(bytes.NewReader(b))
 	dec.DisallowUnknownFields()
-	if err := dec.Decode(&g); err != nil {
+	if err := dec.Decode(&v); err != nil {
 		return nil, err
 	}
-	return &g, nil
-}
-
-func (d *Document) againstSchema(b []byte) []guide.Problem {
-	s, err := compiledSchema()
-	if err != nil {
-		return []guide.Problem{{Says: err.Error()}}
-	}
-	v, err := jsonschema.UnmarshalJSON(bytes.NewReader(b))
-	if err != nil {
-		return []guide.Problem{{Says: err.Error()}}
-	}
-	var bad *jsonschema.ValidationError
-	if !errors.As(s.Validate(v), &bad) {
-		return nil
-	}
-	return leaves(bad)
+	return &v, nil
 }

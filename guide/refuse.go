@@ -2,6 +2,7 @@ package guidebook
 
 import (
 	"bytes"
+	"errors"
 	"fmt"
 	"slices"
 	"strconv"
@@ -24,6 +25,8 @@ type Refused struct{ Problems []Problem }
 type Problem struct {
 	File string
 	Line int
+	// At points at it within what was read, as RFC 6901 does.
+	At   string
 	Says string
 }
 
@@ -42,7 +45,7 @@ func (d *Document) refuse(found []guide.Problem) *Refused {
 	r := &Refused{}
 	for _, p := range found {
 		f, in := d.stands(p.At)
-		r.Problems = append(r.Problems, Problem{f.name, f.line(in), strings.ReplaceAll(p.Says, "\n", " ")})
+		r.Problems = append(r.Problems, Problem{f.name, f.line(in), p.At, strings.ReplaceAll(p.Says, "\n", " ")})
 	}
 	return r
 }
@@ -84,17 +87,41 @@ func unescape(step string) string {
 	return strings.NewReplacer("~1", "/", "~0", "~").Replace(step)
 }
 
-var compiledSchema = sync.OnceValues(func() (*jsonschema.Schema, error) {
-	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(schema))
+var compiledSchema = compiled("urn:zesty-thicket:guide", schema)
+
+// compiled compiles the schema of an id, once, out of documents that may point at each other by their ids.
+func compiled(id string, documents ...[]byte) func() (*jsonschema.Schema, error) {
+	return sync.OnceValues(func() (*jsonschema.Schema, error) {
+		c := jsonschema.NewCompiler()
+		for _, b := range documents {
+			doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(b))
+			if err != nil {
+				return nil, err
+			}
+			if err := c.AddResource(fmt.Sprint(doc.(map[string]any)["$id"]), doc); err != nil {
+				return nil, err
+			}
+		}
+		return c.Compile(id)
+	})
+}
+
+// against holds a value, written as JSON, against a schema.
+func against(compiled func() (*jsonschema.Schema, error), b []byte) []guide.Problem {
+	s, err := compiled()
 	if err != nil {
-		return nil, err
+		return []guide.Problem{{Says: err.Error()}}
 	}
-	c := jsonschema.NewCompiler()
-	if err := c.AddResource("guide.json", doc); err != nil {
-		return nil, err
+	v, err := jsonschema.UnmarshalJSON(bytes.NewReader(b))
+	if err != nil {
+		return []guide.Problem{{Says: err.Error()}}
 	}
-	return c.Compile("guide.json")
-})
+	var bad *jsonschema.ValidationError
+	if !errors.As(s.Validate(v), &bad) {
+		return nil
+	}
+	return leaves(bad)
+}
 
 // leaves gives the innermost causes of a schema's refusal; of the ways a value could have been right, those that went
 // deepest.

@@ -26,6 +26,7 @@ const Owner = "local"
 
 // App is what the server works on.
 type App struct {
+	// Guide is what is ruled with: the guide the App was made on, with the user's own laid over it.
 	Guide *guide.Compiled
 	Store *store.Store
 	// Static holds the built front end, index.html at its root.
@@ -36,19 +37,28 @@ type App struct {
 	Now func() time.Time
 
 	guideHash string
+	mine      mine
 }
 
 // New makes an App on a guide and a store, with the front end's files. The other fields may be set before it is used.
 func New(g *guide.Compiled, s *store.Store, static fs.FS) *App {
-	b, _ := json.Marshal(g.Book()) // it was read from JSON or YAML, so it can be written
+	a := &App{Guide: g, Store: s, Static: static, Now: func() time.Time { return time.Now().UTC() }}
+	a.mine.base = g.Book()
+	a.guideHash = hashOf(a.mine.base)
+	return a
+}
+
+// hashOf names a guide by its content.
+func hashOf(g *guide.Guide) string {
+	b, _ := json.Marshal(g) // it was read from JSON or YAML, so it can be written
 	sum := sha256.Sum256(b)
-	return &App{Guide: g, Store: s, Static: static, Now: func() time.Time { return time.Now().UTC() }, guideHash: hex.EncodeToString(sum[:])}
+	return hex.EncodeToString(sum[:])
 }
 
 // Handler puts the server together.
 func (a *App) Handler() http.Handler {
 	r := chi.NewRouter()
-	r.Use(middleware.Recoverer, a.knownHosts, sameOriginWrites, headers, middleware.Compress(9))
+	r.Use(middleware.Recoverer, a.knownHosts, sameOriginWrites, headers, middleware.Compress(9), a.oneGuide)
 	api := humachi.New(r, apiConfig())
 	a.guideRoutes(api)
 	a.settingsRoutes(api)
@@ -56,6 +66,7 @@ func (a *App) Handler() http.Handler {
 	a.readingRoutes(api)
 	a.keyRoutes(api)
 	a.besideRoutes(api)
+	a.ownRoutes(api)
 	r.Get("/api/v1/copy", a.copyDatabase)
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.WriteHeader(http.StatusNoContent) })
 	r.Get("/*", a.static)
@@ -86,6 +97,7 @@ func OpenAPI() ([]byte, error) {
 	a.readingRoutes(api)
 	a.keyRoutes(api)
 	a.besideRoutes(api)
+	a.ownRoutes(api)
 	return json.MarshalIndent(api.OpenAPI(), "", " ")
 }
 

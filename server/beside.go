@@ -91,6 +91,7 @@ type pageView struct {
 	Onset       *guide.Onset      `json:"onset,omitempty" doc:"Hours after which a poisoning is felt"`
 	Sources     []string          `json:"sources"`
 	Usual       map[string]string `json:"usual" doc:"A state for each character: what its figure is drawn from"`
+	Note        string            `json:"note" doc:"What the user wrote of it"`
 	// Stages are those that its scores speak of.
 	Stages []string `json:"stages"`
 }
@@ -99,6 +100,7 @@ type pageScore struct {
 	Character string    `json:"character"`
 	Score     scoreView `json:"score"`
 	Source    string    `json:"source"`
+	Own       bool      `json:"own" doc:"Whether the user says so, and not the guide"`
 }
 
 type seasonView struct {
@@ -120,6 +122,9 @@ func (a *App) viewPage(t int, stage string) pageView {
 		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []lookalikeView{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest),
 		Preparation: string(tx.Preparation), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
 		Usual: g.Usual(t, stage), Stages: g.Stages(t),
+	}
+	if c := a.mine.own.Correction(tx.ID); c != nil {
+		p.Note = string(c.Note)
 	}
 	for _, n := range g.Namesakes(t) {
 		p.View.Shared = append(p.View.Shared, g.Taxa[n].Name)
@@ -147,7 +152,7 @@ func (a *App) viewPage(t int, stage string) pageView {
 			continue
 		}
 		sc := &col.Patterns[col.Pattern[t]].Score
-		p.Scores = append(p.Scores, pageScore{col.ID, viewScore(sc), cmp.Or(source(sc.Src), strings.Join(p.Sources, "; "))})
+		p.Scores = append(p.Scores, pageScore{col.ID, viewScore(sc), cmp.Or(source(sc.Src), strings.Join(p.Sources, "; ")), a.corrects(tx.ID, col.ID)})
 	}
 	for _, l := range tx.Lookalikes {
 		if other, ok := g.Taxon(l.Taxon); ok {

@@ -69,6 +69,7 @@ type taxonView struct {
 	Contact bool     `json:"contact"`
 	FoundBy string   `json:"found_by,omitempty" doc:"The name it was searched and found by"`
 	Months  []int    `json:"months" doc:"The months in which it is there at the guide's reference place"`
+	Own     string   `json:"own" enum:"taxon,corrected," doc:"Whether it is one of the user's own, or one that they correct"`
 	Shared  []string `json:"shared,omitempty" doc:"The scientific names of other taxa that share a common name with it"`
 }
 
@@ -243,7 +244,7 @@ func (a *App) viewTaxon(n int) taxonView {
 	t := &a.Guide.Taxa[n]
 	return taxonView{
 		ID: t.ID, Called: t.Called(), Name: t.Name, Common: append([]string{}, t.Common...), Kingdom: t.Kingdom,
-		Family: t.Family, Use: string(t.Use), Harm: string(t.Harm), Contact: t.Contact != nil, Months: months(t.Season),
+		Family: t.Family, Use: string(t.Use), Harm: string(t.Harm), Contact: t.Contact != nil, Months: months(t.Season), Own: a.ownKind(t.ID),
 	}
 }
 

@@ -80,6 +80,9 @@ func (a *App) settingsRoutes(api huma.API) {
 			if err := in.Body.check(a.Guide); err != nil {
 				return nil, asProblem(err)
 			}
-			return answer(in.Body, a.Store.KeepSettings(ctx, Owner, in.Body))
+			if err := a.Store.KeepSettings(ctx, Owner, in.Body); err != nil {
+				return nil, asProblem(err)
+			}
+			return answer(in.Body, a.relist(ctx))
 		})
 }

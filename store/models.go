@@ -147,6 +147,11 @@ func migrate(db *gorm.DB) error {
 			}
 			return nil
 		},
+	}, {
+		ID: "0003",
+		Migrate: func(tx *gorm.DB) error {
+			return tx.Exec(`CREATE TABLE own_guides (seq integer PRIMARY KEY AUTOINCREMENT, op text NOT NULL UNIQUE, owner text NOT NULL, at datetime, body text NOT NULL)`).Error
+		},
 	}}).Migrate()
 	if errors.Is(err, gormigrate.ErrUnknownPastMigration) {
 		return errors.New("this database was written by a newer version of the program; use that one")

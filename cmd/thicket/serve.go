@@ -67,6 +67,9 @@ func serve(ctx context.Context, b *book, o serveOptions) error {
 	defer s.Close()
 	app := server.New(g, s, web.Static())
 	app.Hosts = o.hosts
+	if err := app.LoadOwn(ctx); err != nil {
+		return err
+	}
 	if o.demo {
 		if err := fillDemo(ctx, app); err != nil {
 			return err

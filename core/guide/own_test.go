@@ -1,0 +1,103 @@
+package guide_test
+
+import (
+	"strings"
+	"testing"
+
+	"zestythicket/core/guide"
+	"zestythicket/core/guidetest"
+)
+
+// states scores a character as the given states.
+func states(ids ...string) guide.Score {
+	var s guide.Score
+	for _, id := range ids {
+		s.States = append(s.States, guide.Shown{State: id})
+	}
+	return s
+}
+
+func corrected(taxon, character string, s guide.Score) *guide.Own {
+	return &guide.Own{Corrections: []guide.Correction{{Taxon: taxon, Scores: guide.ScoreCard{character: s}}}}
+}
+
+// What makes something harmful easier to rule out, or something with a use easier to be taken for, is told; nothing else.
+func TestLoosened(t *testing.T) {
+	base := guidetest.Small().Book()
+	num := func(lo, hi float64) guide.Score { return guide.Score{Range: &guide.Range{Min: &lo, Max: &hi}} }
+	useful := guide.Taxon{ID: "mine", Name: "Mea planta", Family: "Meae", Kingdom: "fungi", Use: guide.Edible, Harm: guide.NoHarm}
+	harmful := useful
+	harmful.Use, harmful.Harm = guide.NoUse, guide.Deadly
+	for name, c := range map[string]struct {
+		before, after *guide.Own
+		says          string // "" for nothing
+	}{
+		"a name and a note":             {&guide.Own{}, &guide.Own{Corrections: []guide.Correction{{Taxon: "amanita-phalloides", Common: []string{"Grünling"}, Note: "Under the oaks."}}}, ""},
+		"a deadly one shows less":       {&guide.Own{}, corrected("amanita-phalloides", "stem-base", states("sac")), "easier to rule out"},
+		"a deadly one shows more":       {&guide.Own{}, corrected("amanita-phalloides", "gill-colour", states("white", "pink")), ""},
+		"a deadly one is smaller":       {&guide.Own{}, corrected("amanita-phalloides", "cap-diameter", num(40, 90)), "easier to rule out"},
+		"a deadly one is larger":        {&guide.Own{}, corrected("amanita-phalloides", "cap-diameter", num(1, 900)), ""},
+		"taking that back":              {corrected("amanita-phalloides", "cap-diameter", num(1, 900)), &guide.Own{}, "easier to rule out"},
+		"a useful one shows more":       {&guide.Own{}, corrected("cantharellus-cibarius", "underside", states("ridges", "gills")), "easier to be taken for"},
+		"a useful one shows less":       {&guide.Own{}, corrected("cantharellus-cibarius", "cap-colour", states("yellow")), ""},
+		"a new one with a use":          {&guide.Own{}, &guide.Own{Taxa: []guide.Taxon{useful}}, "on your word alone"},
+		"a new harmful one":             {&guide.Own{}, &guide.Own{Taxa: []guide.Taxon{harmful}}, ""},
+		"a harmful one taken out":       {&guide.Own{Taxa: []guide.Taxon{harmful}}, &guide.Own{}, "never in the way"},
+		"a harmful one called harmless": {&guide.Own{Taxa: []guide.Taxon{harmful}}, &guide.Own{Taxa: []guide.Taxon{useful}}, "was deadly"},
+		"a useful one taken out":        {&guide.Own{Taxa: []guide.Taxon{useful}}, &guide.Own{}, ""},
+	} {
+		t.Run(name, func(t *testing.T) {
+			found := guide.Loosened(base.With(c.before), base.With(c.after))
+			var says []string
+			for _, l := range found {
+				says = append(says, l.Says)
+			}
+			if got := strings.Join(says, " "); (c.says == "") != (got == "") || !strings.Contains(got, c.says) {
+				t.Errorf("got %q, want %q", got, c.says)
+			}
+		})
+	}
+}
+
+// A change that is not told of must not make anything harmful easier to rule out, whatever is read: a reading of a state
+// that spoke against nothing harmful before speaks against nothing harmful after.
+func TestWhatIsNotToldLoosensNothing(t *testing.T) {
+	whole := guidetest.Small().Book()
+	for i := range whole.Taxa {
+		base := *whole
+		base.Taxa = whole.Taxa[i : i+1]
+		for _, c := range base.Characters {
+			if c.Kind != guide.States {
+				continue
+			}
+			for _, s := range c.States {
+				own := corrected(base.Taxa[0].ID, c.ID, states(s.ID))
+				laid := base.With(own)
+				quiet := len(guide.Loosened(&base, laid)) == 0
+				was, scored := base.Taxa[0].Scores[c.ID]
+				harmful := base.Taxa[0].Harm.NeededHalves() > 0 || base.Taxa[0].Contact != nil
+				narrower := harmful && len(c.States) > 1 && (!scored || len(was.States) > 1 || was.States[0].State != s.ID)
+				if quiet && narrower {
+					t.Errorf("%s: %s as %s alone makes it easier to rule out, and that is not told", base.Taxa[0].ID, c.ID, s.ID)
+				}
+			}
+		}
+	}
+}
+
+func TestOwnLiesOverTheGuide(t *testing.T) {
+	base := guidetest.Small().Book()
+	own := corrected("amanita-phalloides", "gill-colour", states("white", "pink"))
+	own.Corrections[0].Common = []string{"Green one of our wood"}
+	laid := guide.CompileValid(base.With(own))
+	n, _ := laid.Taxon("amanita-phalloides")
+	if got := len(laid.Card(n)["gill-colour"].States); got != 2 {
+		t.Errorf("%d states of gill-colour, want the user's 2", got)
+	}
+	if hits := laid.Find("green one of our wood"); len(hits) != 1 || hits[0].Taxon != n {
+		t.Errorf("a local name finds %v", hits)
+	}
+	if before := guidetest.Small(); len(before.Find("green one of our wood")) != 0 {
+		t.Error("the guide beneath was changed")
+	}
+}

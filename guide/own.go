@@ -1,0 +1,110 @@
+package guidebook
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+
+	"zestythicket/core/guide"
+
+	"github.com/goccy/go-yaml"
+)
+
+//go:embed own.json
+var ownSchema []byte
+
+// MaxOwn is the greatest size in bytes of a user's own guide.
+const MaxOwn = 512 << 10
+
+// deepest is how deep lists and objects of a user's own guide may stand in each other.
+const deepest = 40
+
+// OwnSchema is the JSON Schema of a user's own guide: taxa as in any guide, and corrections.
+func OwnSchema() []byte { return ownSchema }
+
+// ReadOwn reads a user's own guide from YAML or JSON and lays it over a guide. The error is a *Refused with the lines
+// where it was read but does not validate, by the rules that hold for any guide and those for a user's own.
+func ReadOwn(name string, b []byte, over *guide.Guide) (*guide.Own, *guide.Guide, error) {
+	if len(b) > MaxOwn {
+		return nil, nil, fmt.Errorf("%s: a guide of your own has at most %d kB; this has %d kB. Is it the right file?", name, MaxOwn>>10, len(b)>>10)
+	}
+	f := &file{name: name, bytes: b}
+	if err := f.shallow(); err != nil {
+		return nil, nil, err
+	}
+	if err := f.readYAML(); err != nil {
+		return nil, nil, err
+	}
+	whole, ok := f.value.(map[string]any)
+	if !ok && f.value != nil {
+		return nil, nil, fmt.Errorf("%s:1: a guide of your own is an object with the keys taxa and corrections, not %s", name, kindOf(f.value))
+	}
+	d := &Document{whole: whole, files: []*file{f}}
+	text, err := json.Marshal(withoutNulls(d.whole))
+	if err != nil {
+		return nil, nil, err
+	}
+	if whole == nil {
+		text = []byte("{}")
+	}
+	if found := against(compiledOwnSchema, text); len(found) > 0 {
+		return nil, nil, d.refuse(found)
+	}
+	own, err := decode[guide.Own](text)
+	if err != nil {
+		return nil, nil, d.refuse([]guide.Problem{{Says: err.Error()}})
+	}
+	laid, err := d.lay(own, over)
+	return own, laid, err
+}
+
+// lay lays a user's own over a guide and holds the whole against sense; what is wrong is told where it stands in the
+// user's own.
+func (d *Document) lay(own *guide.Own, over *guide.Guide) (*guide.Guide, error) {
+	found := own.Against(over)
+	laid := over.With(own)
+	for _, p := range laid.Validate() {
+		var n int
+		if _, err := fmt.Sscanf(p.At, "/taxa/%d", &n); err != nil {
+			continue // not of the user's making
+		}
+		rest := strings.TrimPrefix(p.At, fmt.Sprintf("/taxa/%d", n))
+		if n >= len(over.Taxa) {
+			found = append(found, guide.Problem{At: fmt.Sprintf("/taxa/%d%s", n-len(over.Taxa), rest), Says: p.Says})
+			continue
+		}
+		if i := slices.IndexFunc(own.Corrections, func(c guide.Correction) bool { return c.Taxon == over.Taxa[n].ID }); i >= 0 {
+			found = append(found, guide.Problem{At: fmt.Sprintf("/corrections/%d%s", i, rest), Says: p.Says})
+		}
+	}
+	if len(found) > 0 {
+		return nil, d.refuse(found)
+	}
+	return laid, nil
+}
+
+// WriteOwn gives a user's own guide as YAML, in the form that ReadOwn reads.
+func WriteOwn(own *guide.Own) ([]byte, error) {
+	b, err := json.Marshal(own)
+	if err != nil {
+		return nil, err
+	}
+	return yaml.JSONToYAML(b)
+}
+
+// shallow refuses text in which brackets or indents stand deeper in each other than any guide needs, before it is parsed.
+func (f *file) shallow() error {
+	open := 0
+	for i, line := range bytes.Split(f.bytes, []byte("\n")) {
+		open = max(0, open+bytes.Count(line, []byte("["))+bytes.Count(line, []byte("{"))-bytes.Count(line, []byte("]"))-bytes.Count(line, []byte("}")))
+		if indent := len(line) - len(bytes.TrimLeft(line, " -?")); open > deepest || indent > 8*deepest {
+			return fmt.Errorf("%s:%d: nothing in a guide stands that deep; is a bracket missing?", f.name, i+1)
+		}
+	}
+	return nil
+}
+
+var compiledOwnSchema = compiled("urn:zesty-thicket:own", schema, ownSchema)

@@ -1,0 +1,116 @@
+package guidebook
+
+import (
+	"reflect"
+	"strings"
+	"testing"
+
+	"zestythicket/core/guide"
+)
+
+const goodOwn = `
+taxa:
+  - id: boletus-mei
+    name: Boletus mei
+    kingdom: fungi
+    family: Boletaceae
+    common: [Our bolete]
+    use: none
+    harm: unknown
+    scores:
+      underside: [pores]
+      cap-diameter: {min: 20, max: 90}
+corrections:
+  - taxon: amanita-phalloides
+    common: [Green one]
+    note: Under the oaks by the weir.
+    scores: {gill-colour: [white, {state: pink, rare: true}]}
+`
+
+// A user's own guide that is written out reads back as what it was.
+func TestOwnGuideThereAndBack(t *testing.T) {
+	g, err := Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	own, laid, err := ReadOwn("mine.yaml", []byte(goodOwn), g.Book())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(laid.Taxa) != len(g.Taxa)+1 {
+		t.Errorf("%d taxa, want one more than %d", len(laid.Taxa), len(g.Taxa))
+	}
+	b, err := WriteOwn(own)
+	if err != nil {
+		t.Fatal(err)
+	}
+	again, _, err := ReadOwn("again.yaml", b, g.Book())
+	if err != nil {
+		t.Fatalf("%v\n%s", err, b)
+	}
+	if !reflect.DeepEqual(own, again) {
+		t.Errorf("written and read:\n%+v\n%+v", own, again)
+	}
+}
+
+// Bad input gets an error with the file, the line and what would be right.
+func TestOwnGuideRefused(t *testing.T) {
+	g, err := Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	book := g.Book()
+	one := func(more string) string {
+		return "taxa:\n  - id: boletus-mei\n    name: Boletus mei\n    kingdom: fungi\n    family: Boletaceae\n    use: none\n    harm: unknown\n" + more
+	}
+	var bomb strings.Builder
+	bomb.WriteString("a0: &a0 [x, x]\n")
+	for i := 1; i < 40; i++ {
+		bomb.WriteString(strings.ReplaceAll("aN: &aN [*aM, *aM]\n", "N", string(rune('A'+i%26))+string(rune('a'+i/26))))
+	}
+	for name, c := range map[string]struct{ text, says string }{
+		"an unknown character":       {one("    scores:\n      cap-song: [loud]\n"), `mine.yaml:9: no character has the id "cap-song"`},
+		"an unknown state":           {one("    scores:\n      underside: [velcro]\n"), `"velcro" is not a state of "underside"`},
+		"an unknown key":             {one("    colour: red\n"), "mine.yaml:2: "},
+		"a name with markup":         {strings.Replace(one(""), "Boletus mei", "<b>Boletus</b>", 1), "mine.yaml:3: \"<b>Boletus</b>\" holds markup"},
+		"two taxa of one id":         {one("") + strings.Replace(strings.TrimPrefix(one(""), "taxa:\n"), "Boletus mei", "Boletus tui", 1), `the taxon id "boletus-mei" stands twice`},
+		"two taxa of one name":       {strings.Replace(one(""), "Boletus mei", "Agaricus phalloides", 1), `as "amanita-phalloides": two taxa of one name`},
+		"no family":                  {strings.Replace(one(""), "    family: Boletaceae\n", "", 1), "needs its scientific family"},
+		"an alias bomb":              {bomb.String(), "takes no YAML aliases"},
+		"too much":                   {"# " + strings.Repeat("x", 50<<20), "has at most 512 kB; this has 51200 kB"},
+		"brackets without end":       {"taxa: " + strings.Repeat("[", 200_000), "mine.yaml:1: nothing in a guide stands that deep"},
+		"dashes without end":         {"taxa:\n" + strings.Repeat("- ", 200_000), "mine.yaml:2: nothing in a guide stands that deep"},
+		"a list":                     {"- a\n- b\n", "an object with the keys taxa and corrections, not a list"},
+		"a correction of nothing":    {"corrections:\n  - {taxon: boletus-sui, note: x}\n", `mine.yaml:2: the guide has no taxon "boletus-sui" to correct`},
+		"a correction that is wrong": {"corrections:\n  - taxon: amanita-phalloides\n    scores:\n      stem-base: [nest]\n", `mine.yaml:4: "nest" is not a state of "stem-base"`},
+		"harm is not corrected":      {"corrections:\n  - {taxon: amanita-phalloides, harm: none}\n", "harm"},
+		"a range turned round":       {"corrections:\n  - taxon: amanita-phalloides\n    scores:\n      cap-diameter: {min: 90, max: 20}\n", "must rise"},
+		"not YAML":                   {"taxa: [", "this is not YAML"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			own, laid, err := ReadOwn("mine.yaml", []byte(c.text), book)
+			if err == nil || laid != nil {
+				t.Fatalf("taken: %+v", own)
+			}
+			if !strings.Contains(err.Error(), c.says) {
+				t.Errorf("got %q, want %q", err, c.says)
+			}
+		})
+	}
+}
+
+func FuzzReadOwn(f *testing.F) {
+	g, err := Shipped()
+	if err != nil {
+		f.Fatal(err)
+	}
+	book := g.Book()
+	f.Add(goodOwn)
+	f.Add("taxa: [{id: a, kingdom: fungi, use: none, harm: none, scores: {petal-count: [1, 99999999]}}]")
+	f.Fuzz(func(t *testing.T, text string) {
+		_, laid, err := ReadOwn("mine.yaml", []byte(text), book)
+		if err == nil {
+			guide.Loosened(book, guide.CompileValid(laid).Book())
+		}
+	})
+}
