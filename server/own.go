@@ -282,7 +282,7 @@ func (a *App) newFindings(laid *guide.Guide) []guide.Loosening {
 		if a.mine.known[f.Lint+f.About] {
 			continue
 		}
-		l := guide.Loosening{Says: f.Says}
+		l := guide.Loosening{Says: strings.TrimSuffix(f.Says, ".") + "."}
 		for i, id := range strings.Split(f.About, "/") {
 			n, ok := changed.Taxon(id)
 			if !ok {

@@ -13,6 +13,8 @@ const Guide = lazy(() => import('./views/guide/Guide'));
 const Glossary = lazy(() => import('./views/guide/Glossary'));
 const Leaf = lazy(() => import('./views/guide/Leaf'));
 const Family = lazy(() => import('./views/guide/Family'));
+const Mine = lazy(() => import('./views/guide/Mine'));
+const OwnTaxon = lazy(() => import('./views/guide/OwnTaxon'));
 const Beside = lazy(() => import('./views/beside/Beside'));
 const Key = lazy(() => import('./views/key/Key'));
 
@@ -53,6 +55,8 @@ export function App() {
             <Route path="/guide" component={Guide} />
             <Route path="/guide/family/:name">{({ name }) => <Family name={name} />}</Route>
             <Route path="/guide/words" component={Glossary} />
+            <Route path="/guide/mine" component={Mine} />
+            <Route path="/guide/mine/:id">{({ id }) => <OwnTaxon key={id} id={id} />}</Route>
             <Route path="/guide/:id">{({ id }) => <Leaf key={id} id={id} />}</Route>
             <Route path="/beside" component={Beside} />
             <Route path="/key" component={Key} />

@@ -13,6 +13,8 @@ export type Settings = Schema['Settings'];
 export type Row = Schema['RowView'];
 export type Reading = Schema['Kept'];
 export type About = Schema['About'];
+export type Own = Schema['OwnView'];
+export type Asked = Schema['Loosening'];
 export type Closing = Schema['Closing'];
 
 /** The API, called with the types of its own description. */

@@ -25,7 +25,10 @@ export function useGuide() {
       ...query.data,
       character: (id) => characters.get(id),
       taxon: (id) => taxa.get(id),
-      called: (id) => taxa.get(id)?.called ?? id,
+      called: (id) => {
+        const taxon = taxa.get(id);
+        return taxon ? `${taxon.called}${taxon.own === 'taxon' ? ' (yours)' : ''}` : id;
+      },
     };
   }, [query.data]);
   return { book, error: query.error };

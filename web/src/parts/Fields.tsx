@@ -1,5 +1,5 @@
 import { type ReactNode, useId } from 'react';
-import { Input, Label, TextArea, TextField } from 'react-aria-components';
+import { Checkbox, Input, Label, TextArea, TextField } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 import { c } from '../look/tokens';
 
@@ -73,6 +73,18 @@ export function Pick({
     </Labelled>
   );
 }
+
+/** A box to tick. */
+export const Tick = styled(Checkbox)`
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+  cursor: pointer;
+  &::before { content: ''; flex: none; width: 26px; height: 26px; border: 2px solid ${c('ink')}; border-radius: 7px; background: ${c('paper')}; display: grid; place-items: center; font-weight: 800; line-height: 1; }
+  &[data-selected]::before { content: '✓'; background: ${c('ink')}; color: ${c('paper')}; }
+  &[data-focus-visible] { outline: 3px solid ${c('ink')}; outline-offset: 2px; border-radius: 8px; }
+`;
 
 /** A group of controls under one heading. */
 export const Group = styled.section`

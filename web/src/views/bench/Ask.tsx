@@ -6,9 +6,9 @@ import type { NewReading } from '../../api/useRecord';
 import { c } from '../../look/tokens';
 import { Button, Primary, Quiet, Row, Toggle } from '../../parts/Buttons';
 import { Pick, Text } from '../../parts/Fields';
+import { useShortcuts } from '../../parts/useShortcuts';
 import { minutes } from '../../parts/words';
 import { Drawing } from '../../pen/late';
-import { useShortcuts } from './useShortcuts';
 
 const Card = styled.div`
   border-left: 8px solid ${c('zest')};

@@ -8,6 +8,8 @@ import { useSettings } from '../../api/useSettings';
 import { c, medium, narrow } from '../../look/tokens';
 import { Button, Row } from '../../parts/Buttons';
 import { Waiting } from '../../parts/Fields';
+import { Help } from '../../parts/Help';
+import { useShortcuts } from '../../parts/useShortcuts';
 import { AllCharacters } from './AllCharacters';
 import { Ask } from './Ask';
 import { Band } from './Band';
@@ -15,12 +17,18 @@ import { Canes } from './Canes';
 import { Close } from './Close';
 import { Decided } from './Decided';
 import { Details } from './Details';
-import { Help } from './Help';
 import { Later } from './Later';
 import { Specimen } from './Specimen';
-import { useShortcuts } from './useShortcuts';
 import { Cautions, Warnings } from './Warnings';
 import { Weak } from './Weak';
+
+const benchKeys = [
+  ['1 … 9', 'The state with that number'],
+  ['u', 'Not sure of it, on or off'],
+  ['m', 'Shows more than one, on or off'],
+  ['x', "Can't see it, because …"],
+  ['z, y', 'Undo, redo'],
+];
 
 const Columns = styled.div`
   display: grid;
@@ -110,7 +118,7 @@ export default function Bench({ id }: { id: string }) {
         <Button isDisabled={!record.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
           Redo
         </Button>
-        <Help />
+        <Help of="the bench" keys={benchKeys} />
       </Tools>
       <Columns>
         <section ref={ask} tabIndex={-1} aria-label="Look here next">

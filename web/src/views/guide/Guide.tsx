@@ -8,6 +8,7 @@ import { Toggle } from '../../parts/Buttons';
 import { Page, Pick, Text, Waiting } from '../../parts/Fields';
 import { Stalk } from '../../parts/Harm';
 import { monthNames, useWords } from '../../parts/leafWords';
+import { Mark } from '../../parts/Mark';
 import { Worth } from '../../parts/Worth';
 import { harmWords } from '../../parts/words';
 
@@ -57,7 +58,8 @@ export default function Guide() {
       <h1>The guide</h1>
       <p>
         What is known of each, to leaf through at home. <Link href="/key">Walk a key</Link> where you have no name yet;{' '}
-        <Link href="/guide/words">words and drawings</Link> explains every feature.
+        <Link href="/guide/words">words and drawings</Link> explains every feature.{' '}
+        <Link href="/guide/mine">My guide</Link> holds what you add.
       </p>
       <Text label="Any name: common, scientific, older, even misspelt" type="search" value={name} onChange={setName} />
       <Filters role="group" aria-label="Sift">
@@ -124,6 +126,7 @@ function One({ taxon }: { taxon: Taxon }) {
           {taxon.name}
           {by && `, found by “${by}”`}
         </em>
+        {taxon.own && <Mark>{taxon.own === 'taxon' ? 'yours' : 'with words of yours'}</Mark>}
         <div>
           <Worth taxon={taxon} />
         </div>

@@ -11,9 +11,11 @@ import { Primary, Row, Toggle } from '../../parts/Buttons';
 import { Page, Waiting } from '../../parts/Fields';
 import { Stalk } from '../../parts/Harm';
 import { monthNames, scoreWords, whenWords } from '../../parts/leafWords';
+import { Mark } from '../../parts/Mark';
 import { Worth } from '../../parts/Worth';
 import { harmWords, organWords, today } from '../../parts/words';
 import { Figure } from '../../pen/Figure';
+import { Yours } from './Yours';
 
 const Top = styled.div`
   display: grid;
@@ -180,6 +182,13 @@ export default function Leaf({ id }: { id: string }) {
           </Texts>
         </>
       )}
+      {t.own === 'taxon' ? (
+        <p>
+          <Mark>yours</Mark> <Link href={`/guide/mine/${t.id}`}>Change it</Link>
+        </p>
+      ) : (
+        <Yours page={data} />
+      )}
       <h2>What it shows</h2>
       <Shows page={data} />
       <p>Known from: {data.regions.join(', ')}.</p>
@@ -215,7 +224,10 @@ function Shows({ page }: { page: PageView }) {
                   {book.character(s.character)?.name}
                   {page.must_see.includes(s.character) && <span className="must"> must be seen</span>}
                 </th>
-                <td>{scoreWords(s.score, book.character(s.character))}</td>
+                <td>
+                  {scoreWords(s.score, book.character(s.character))}
+                  {s.own && <Mark>yours</Mark>}
+                </td>
               </tr>
             ))}
         </tbody>

@@ -5,7 +5,12 @@ export function useShortcuts(keys: Record<string, () => unknown>) {
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
       const on = e.target as HTMLElement;
-      if (e.ctrlKey || e.metaKey || e.altKey || on.closest('input, textarea, select, [role=dialog], [role=option]'))
+      if (
+        e.ctrlKey ||
+        e.metaKey ||
+        e.altKey ||
+        on.closest('input, textarea, select, [role=dialog], [role=alertdialog], [role=option]')
+      )
         return;
       const act = keys[e.key.toLowerCase()];
       if (act) {

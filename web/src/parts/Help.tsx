@@ -1,11 +1,11 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { Button } from '../../parts/Buttons';
+import { Button } from './Buttons';
 import { useShortcuts } from './useShortcuts';
 
 const Keys = lazy(() => import('./Keys'));
 
-/** The button behind which the keys of the bench are listed. */
-export function Help() {
+/** The button behind which the keys of a view are listed, each with what it does. */
+export function Help({ of, keys }: { of: string; keys: string[][] }) {
   const [open, setOpen] = useState(false);
   useShortcuts(useMemo(() => ({ '?': () => setOpen(true) }), []));
   return (
@@ -15,7 +15,7 @@ export function Help() {
       </Button>
       {open && (
         <Suspense>
-          <Keys onClose={() => setOpen(false)} />
+          <Keys of={of} keys={keys} onClose={() => setOpen(false)} />
         </Suspense>
       )}
     </>
