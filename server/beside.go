@@ -3,6 +3,7 @@ package server
 import (
 	"cmp"
 	"context"
+	"maps"
 	"net/http"
 	"slices"
 	"strings"
@@ -19,7 +20,8 @@ type besideView struct {
 	Others []taxonView `json:"others"`
 	Rows   []besideRow `json:"rows"`
 	// Usual is what each shows usually, the target first, by character: what its figure is drawn from.
-	Usual []map[string]string `json:"usual"`
+	Usual []map[string]string  `json:"usual"`
+	Sizes []map[string]float64 `json:"sizes" doc:"Their measures and counts, in the middle of what is usual"`
 }
 
 // besideRow is a row with its cells in a form of their own; a cell is empty where the guide says nothing.
@@ -75,23 +77,24 @@ type traitView struct {
 }
 
 type pageView struct {
-	View        taxonView         `json:"view"`
-	Synonyms    []string          `json:"synonyms"`
-	Regions     []string          `json:"regions"`
-	Season      []seasonView      `json:"season"`
-	Scores      []pageScore       `json:"scores" doc:"In the order of the guide's characters"`
-	MustSee     []string          `json:"must_see"`
-	Lookalikes  []lookalikeView   `json:"lookalikes"`
-	Does        string            `json:"does" doc:"What touching it does"`
-	Handling    string            `json:"handling"`
-	Harvest     string            `json:"harvest"`
-	Preparation string            `json:"preparation"`
-	Cautions    string            `json:"cautions"`
-	Disputed    string            `json:"disputed"`
-	Onset       *guide.Onset      `json:"onset,omitempty" doc:"Hours after which a poisoning is felt"`
-	Sources     []string          `json:"sources"`
-	Usual       map[string]string `json:"usual" doc:"A state for each character: what its figure is drawn from"`
-	Note        string            `json:"note" doc:"What the user wrote of it"`
+	View        taxonView          `json:"view"`
+	Synonyms    []string           `json:"synonyms"`
+	Regions     []string           `json:"regions"`
+	Season      []seasonView       `json:"season"`
+	Scores      []pageScore        `json:"scores" doc:"In the order of the guide's characters"`
+	MustSee     []string           `json:"must_see"`
+	Lookalikes  []lookalikeView    `json:"lookalikes"`
+	Does        string             `json:"does" doc:"What touching it does"`
+	Handling    string             `json:"handling"`
+	Harvest     string             `json:"harvest"`
+	Preparation string             `json:"preparation"`
+	Cautions    string             `json:"cautions"`
+	Disputed    string             `json:"disputed"`
+	Onset       *guide.Onset       `json:"onset,omitempty" doc:"Hours after which a poisoning is felt"`
+	Sources     []string           `json:"sources"`
+	Usual       map[string]string  `json:"usual" doc:"A state for each character: what its figure is drawn from"`
+	Sizes       map[string]float64 `json:"sizes" doc:"Measures and counts, in the middle of what is usual: what its figure's proportions follow"`
+	Note        string             `json:"note" doc:"What the user wrote of it"`
 	// Stages are those that its scores speak of.
 	Stages []string `json:"stages"`
 }
@@ -114,14 +117,19 @@ type lookalikeView struct {
 	Tell  string    `json:"tell"`
 }
 
-// viewPage is a taxon's page, its figure drawn for a stage.
-func (a *App) viewPage(t int, stage string) pageView {
+// viewPage is a taxon's page, its figure drawn for a stage and a month.
+func (a *App) viewPage(t int, stage string, month int) pageView {
 	g, tx := a.Guide, a.Guide.Described(t)
 	p := pageView{
 		View: a.viewTaxon(t), Synonyms: append([]string{}, tx.Synonyms...), Regions: []string{}, Season: []seasonView{}, Scores: []pageScore{},
 		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []lookalikeView{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest),
 		Preparation: string(tx.Preparation), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
-		Usual: g.Usual(t, stage), Stages: g.Stages(t),
+		Usual: g.Usual(t, stage), Sizes: g.Sizes(t), Stages: g.Stages(t),
+	}
+	if month > 0 {
+		middle := time.Date(2024, time.Month(month), 15, 0, 0, 0, 0, time.UTC)
+		maps.DeleteFunc(p.Usual, func(id, _ string) bool { return !g.ThereIn(t, id, middle) })
+		maps.DeleteFunc(p.Sizes, func(id string, _ float64) bool { return !g.ThereIn(t, id, middle) })
 	}
 	if c := a.mine.own.Correction(tx.ID); c != nil {
 		p.Note = string(c.Note)
@@ -202,6 +210,7 @@ func (a *App) besideRoutes(api huma.API) {
 					out.Others = append(out.Others, a.viewTaxon(t))
 				}
 				out.Usual = append(out.Usual, a.Guide.Usual(t, ""))
+				out.Sizes = append(out.Sizes, a.Guide.Sizes(t))
 			}
 			return answer(out, nil)
 		})
@@ -209,12 +218,13 @@ func (a *App) besideRoutes(api huma.API) {
 		func(_ context.Context, in *struct {
 			ID    string `path:"id"`
 			Stage string `query:"stage" enum:"young,mature,old,wet,dry,frosted,"`
+			Month int    `query:"month" minimum:"0" maximum:"12" doc:"The figure shows only what is there then; 0 for all"`
 		}) (*body[pageView], error) {
 			t, ok := a.Guide.Taxon(in.ID)
 			if !ok {
 				return nil, huma.Error404NotFound("the guide has no taxon " + in.ID)
 			}
-			return answer(a.viewPage(t, in.Stage), nil)
+			return answer(a.viewPage(t, in.Stage, in.Month), nil)
 		})
 	huma.Register(api, operation(http.MethodGet, "/families/{name}", "get-family", "A family: its taxa, and what they share"),
 		func(_ context.Context, in *struct {

@@ -1,6 +1,10 @@
 package guide
 
-import "slices"
+import (
+	"math"
+	"slices"
+	"time"
+)
 
 // Usual gives a state for every character of states that a taxon is scored for: the first that is not rare and not of
 // another stage than the given one; one of the stage itself comes first.
@@ -46,4 +50,29 @@ func (c *Compiled) Stages(t int) []string {
 	}
 	slices.Sort(out)
 	return out
+}
+
+// Sizes gives a number for every measure and count that a taxon is scored for: the middle of what is usual, or the first
+// of a set of counts. One with an open end has none.
+func (c *Compiled) Sizes(t int) map[string]float64 {
+	out := map[string]float64{}
+	for n := range c.Columns {
+		col := &c.Columns[n]
+		if !col.Scored.Has(t) || col.Kind == States {
+			continue
+		}
+		p := &col.Patterns[col.Pattern[t]]
+		if len(p.Counts) > 0 {
+			out[col.ID] = float64(p.Counts[0])
+		} else if middle := (p.Span.Low + p.Span.High) / 2; !math.IsInf(middle, 0) && !math.IsNaN(middle) {
+			out[col.ID] = middle
+		}
+	}
+	return out
+}
+
+// ThereIn tells whether a character's organ is there on the day, on a taxon at the guide's reference place.
+func (c *Compiled) ThereIn(t int, character string, day time.Time) bool {
+	n, ok := c.Column(character)
+	return ok && c.Taxa[t].Season.In(c.Columns[n].Organ, day)
 }

@@ -12,12 +12,16 @@ export function useFound(q: string) {
 
 export type Stage = 'young' | 'mature' | 'old' | 'wet' | 'dry' | 'frosted' | '';
 
-/** A taxon's page, its figure drawn for a stage. */
-export function usePage(id: string, stage: Stage) {
+/** A taxon's page, its figure drawn for a stage and a month; 0 for any month. */
+export function usePage(id: string, stage: Stage, month: number) {
   return useQuery({
-    queryKey: ['page', id, stage],
+    queryKey: ['page', id, stage, month],
     queryFn: () =>
-      answered(api.GET('/api/v1/taxa/{id}/page', { params: { path: { id }, query: stage ? { stage } : {} } })),
+      answered(
+        api.GET('/api/v1/taxa/{id}/page', {
+          params: { path: { id }, query: { ...(stage ? { stage } : {}), ...(month ? { month } : {}) } },
+        }),
+      ),
     placeholderData: keepPreviousData,
     retry: false,
   });

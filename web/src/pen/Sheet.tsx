@@ -17,8 +17,11 @@ export const Sheet = styled.svg`
   .here { fill: ${c('zest')}; stroke: ${c('ink')}; }
   .calm .here { fill: ${c('mist')}; }
   .glow { stroke: ${c('zest')}; stroke-width: 7; opacity: 0.8; }
+  .calm .glow { stroke: none; }
   .gone { stroke: ${c('stone')}; stroke-dasharray: 2 6; fill: none; }
   .thorn { fill: ${c('thorn')}; stroke: none; }
   text { fill: ${c('stone')}; stroke: none; font-size: 9px; font-family: inherit; }
+  .number circle { fill: ${c('ink')}; stroke: ${c('paper')}; stroke-width: 1.5; }
+  .number text { fill: ${c('paper')}; font-size: 10.5px; font-weight: 700; }
   @media (forced-colors: active) { stroke: CanvasText; }
 `;

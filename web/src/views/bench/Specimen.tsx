@@ -4,9 +4,7 @@ import type { RecordView, Settings } from '../../api/client';
 import type { Book } from '../../api/useGuide';
 import { c } from '../../look/tokens';
 import { Button, Row } from '../../parts/Buttons';
-import { PlantFigure } from '../../pen/late';
-import { Mushroom } from '../../pen/Mushroom';
-import { Sheet } from '../../pen/Sheet';
+import { Figure } from '../../pen/Figure';
 import { readingWords } from './readingWords';
 
 const Spots = lazy(() => import('./Spots').then((m) => ({ default: m.Spots })));
@@ -14,9 +12,8 @@ const Spots = lazy(() => import('./Spots').then((m) => ({ default: m.Spots })));
 const Box = styled.section`
   background: ${c('paper')};
   h2 { font-size: 19px; }
-  figure { margin: 8px 0; display: grid; justify-items: center; }
+  figure { margin: 8px 0; }
   figcaption { color: ${c('stone')}; font-size: 15px; }
-  svg { width: min(100%, 250px); height: auto; max-height: 300px; }
   dt { font-weight: 600; }
   dd { display: flex; gap: 8px; align-items: center; justify-content: space-between; }
   dl > div { padding: 6px 0; border-top: 1px solid ${c('mist')}; font-size: 15px; }
@@ -38,28 +35,28 @@ interface Props {
 
 /** The parts that the figure of each kingdom shows, so that what is missing can be named. */
 const parts: Record<string, string[]> = {
-  fungi: ['cap-shape', 'underside', 'stem-ring', 'stem-base'],
-  plantae: ['growth-form', 'leaf-arrangement', 'inflorescence', 'root'],
+  fungi: ['cap-shape', 'underside', 'stem-ring', 'stem-base', 'gill-attachment', 'stem-inside'],
+  plantae: ['growth-form', 'leaf-arrangement', 'leaf-division', 'stem-section', 'inflorescence', 'fruit-type', 'root'],
 };
 
 /** The specimen drawn from what was read, and every reading in words, to change or clear. */
 export function Specimen({ record, book, settings, closed, next, onPick, onClear }: Props) {
   const shown: Record<string, string | undefined> = {};
-  for (const r of record.readings) shown[r.character] = r.states?.[0];
-  const fungi = record.about.kingdom === 'fungi';
+  const sizes: Record<string, number | undefined> = {};
+  for (const r of record.readings) {
+    shown[r.character] = r.states?.[0];
+    sizes[r.character] = r.value ?? (r.low !== undefined && r.high !== undefined ? (r.low + r.high) / 2 : undefined);
+  }
   const missing = (parts[record.about.kingdom] ?? [])
     .filter((p) => !shown[p])
     .map((p) => book.character(p)?.name.toLowerCase());
   const figure = (
-    <Sheet
-      viewBox={fungi ? '-4 0 128 136' : '-6 -4 132 208'}
-      role="img"
-      aria-label={
-        missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'
-      }
-    >
-      {fungi ? <Mushroom shown={shown} unknown /> : <PlantFigure shown={shown} />}
-    </Sheet>
+    <Figure
+      kingdom={record.about.kingdom}
+      shown={shown}
+      sizes={sizes}
+      label={missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'}
+    />
   );
   return (
     <Box aria-label="The specimen">

@@ -7,18 +7,35 @@ import { c } from '../../look/tokens';
 import { Button, Row, Toggle } from '../../parts/Buttons';
 import { organWords } from '../../parts/words';
 
-/** Where each organ is on the figure, in hundredths of its box: from the left, from the top, width, height. */
-const places: Record<string, Record<string, [number, number, number, number]>> = {
-  fungi: { cap: [8, 2, 84, 40], underside: [8, 42, 84, 17], stem: [28, 59, 44, 40] },
-  plantae: { flower: [22, 0, 56, 23], leaf: [2, 24, 96, 38], stem: [36, 62, 28, 12], root: [18, 74, 64, 26] },
+/** Where an organ is on the figure, in hundredths of its box: from the left, from the top, width, height. */
+type Place = [string, number, number, number, number];
+
+/** On the left half the whole, on the right half what is cut or drawn apart. */
+const places: Record<string, Place[]> = {
+  fungi: [
+    ['cap', 3, 2, 44, 40],
+    ['underside', 3, 43, 44, 15],
+    ['stem', 13, 59, 24, 40],
+    ['flesh', 52, 2, 46, 96],
+  ],
+  plantae: [
+    ['flower', 11, 0, 28, 23],
+    ['leaf', 1, 24, 48, 40],
+    ['root', 8, 74, 33, 26],
+    ['leaf', 51, 0, 48, 35],
+    ['stem', 51, 36, 24, 30],
+    ['flower', 76, 36, 23, 30],
+    ['fruit', 51, 68, 24, 30],
+    ['bud', 76, 68, 23, 30],
+  ],
 };
 
-const Spot = styled(AriaButton)<{ $box: [number, number, number, number]; $next: boolean }>`
+const Spot = styled(AriaButton)<{ $box: Place; $next: boolean }>`
   position: absolute;
-  left: ${(p) => p.$box[0]}%;
-  top: ${(p) => p.$box[1]}%;
-  width: ${(p) => p.$box[2]}%;
-  height: ${(p) => p.$box[3]}%;
+  left: ${(p) => p.$box[1]}%;
+  top: ${(p) => p.$box[2]}%;
+  width: ${(p) => p.$box[3]}%;
+  height: ${(p) => p.$box[4]}%;
   border: 3px solid ${(p) => (p.$next ? c('zest') : 'transparent')};
   border-radius: 14px;
   background: none;
@@ -28,8 +45,6 @@ const Spot = styled(AriaButton)<{ $box: [number, number, number, number]; $next:
 
 const Stage = styled.div`
   position: relative;
-  display: grid;
-  justify-items: center;
 `;
 
 const Parts = styled.div`
@@ -51,24 +66,28 @@ interface Props {
 export function Spots({ record, book, next, onPick, children }: Props) {
   const [part, setPart] = useState('');
   const kingdom = record.about.kingdom;
-  const here = places[kingdom] ?? {};
+  const here = places[kingdom] ?? [];
   const of = (organ: string) => book.characters.filter((x) => x.organ === organ && x.kingdoms.includes(kingdom));
-  const others = book.organs.filter((o) => !here[o] && of(o).length > 0);
+  const others = book.organs.filter((o) => !here.some(([organ]) => organ === o) && of(o).length > 0);
   const read = new Set(record.readings.map((r) => r.character));
   return (
     <>
       <Stage>
         {children}
-        {Object.entries(here).map(([organ, box]) => (
-          <Spot
-            key={organ}
-            $box={box}
-            $next={organ === next}
-            aria-label={`${organWords[organ]} of the figure${organ === next ? ', where to look next' : ''}`}
-            aria-expanded={part === organ}
-            onPress={() => setPart(part === organ ? '' : organ)}
-          />
-        ))}
+        {here.map((box, i) => {
+          const [organ] = box;
+          const apart = here.findIndex(([o]) => o === organ) < i;
+          return (
+            <Spot
+              key={box.join()}
+              $box={box}
+              $next={organ === next}
+              aria-label={`${organWords[organ]} of the figure${apart ? ', drawn apart' : ''}${organ === next ? ', where to look next' : ''}`}
+              aria-expanded={part === organ}
+              onPress={() => setPart(part === organ ? '' : organ)}
+            />
+          );
+        })}
       </Stage>
       <Parts data-screen-only>
         <Row role="group" aria-label="Other parts">

@@ -22,7 +22,8 @@ const Grid = styled.div<{ $columns: number }>`
   border-bottom: 1.5px solid ${c('mist')};
   > div { padding: 8px 10px 8px 0; border-top: 1.5px solid ${c('mist')}; font-size: 15px; min-width: 0; }
   h2 { font-size: 17px; }
-  figure { margin: 0; }
+  .head { display: flex; flex-direction: column; align-items: flex-start; }
+  figure { margin: auto 0 0; width: 100%; }
   figure svg { max-width: 100%; }
   .name b { display: inline-grid; place-items: center; width: 26px; height: 26px; margin-right: 7px; border-radius: 50%; background: ${c('ink')}; color: ${c('paper')}; font-size: 14px; }
   .hint { color: ${c('stone')}; }
@@ -139,6 +140,7 @@ function Table({
   const columns = phone ? [0, shownAt + 1] : [0, ...data.others.map((_, i) => i + 1)];
   const taxa = [data.target, ...data.others];
   const numbered = data.rows.filter((r) => r.firm && r.apart.includes('always')).slice(0, 9);
+  const numbers = Object.fromEntries(numbered.map((r, i) => [r.character, i + 1]));
   return (
     <>
       {phone && data.others.length > 1 && (
@@ -166,8 +168,10 @@ function Table({
               <Figure
                 kingdom={data.target.kingdom}
                 shown={data.usual[i] ?? {}}
+                sizes={data.sizes[i]}
                 label={`${taxa[i]?.called}, drawn from the guide`}
-                size={170}
+                numbers={numbers}
+                wrap
               />
             </figure>
             {i > 0 && data.others.length > 1 && (

@@ -7,7 +7,7 @@ import { type Stage, usePage } from '../../api/useLeaf';
 import { useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c, narrow } from '../../look/tokens';
-import { Primary, Row, Toggle } from '../../parts/Buttons';
+import { Button, Primary, Row, Toggle } from '../../parts/Buttons';
 import { Page, Waiting } from '../../parts/Fields';
 import { Stalk } from '../../parts/Harm';
 import { monthNames, scoreWords, whenWords } from '../../parts/leafWords';
@@ -19,10 +19,10 @@ import { Yours } from './Yours';
 
 const Top = styled.div`
   display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 24px;
   align-items: start;
-  figure { margin: 0; background: ${c('paper')}; border-radius: 16px; padding: 10px 18px; display: grid; justify-items: center; min-width: 220px; }
+  figure { margin: 0; background: ${c('paper')}; border-radius: 16px; padding: 10px 18px; display: grid; }
   figcaption { font-size: 14px; color: ${c('stone')}; }
   .names { color: ${c('stone')}; }
   .worth { display: flex; gap: 10px; align-items: center; margin: 10px 0; }
@@ -70,7 +70,8 @@ type PageView = Schema['PageView'];
 /** A taxon's page: its figure, what it shows, when, what it is taken for, and everything one should know. */
 export default function Leaf({ id }: { id: string }) {
   const [stage, setStage] = useState<Stage>('');
-  const { data, error } = usePage(id, stage);
+  const [month, setMonth] = useState(0);
+  const { data, error } = usePage(id, stage, month);
   const { book } = useGuide();
   const { data: settings } = useSettings();
   const start = useStart();
@@ -102,10 +103,14 @@ export default function Leaf({ id }: { id: string }) {
           <Figure
             kingdom={t.kingdom}
             shown={data.usual}
+            sizes={data.sizes}
             label={`${t.called}, drawn from what the guide says`}
-            size={230}
           />
-          <figcaption>{stage ? `As it is ${whenWords[stage]}` : 'As it usually is'}; broken lines: not said</figcaption>
+          <figcaption>
+            {stage ? `As it is ${whenWords[stage]}` : 'As it usually is'}
+            {month > 0 && `, in ${monthNames[month - 1]}`}. Broken lines:{' '}
+            {month > 0 ? 'not there, or not said' : 'not said'}
+          </figcaption>
         </figure>
         <div>
           <h1>{t.called}</h1>
@@ -129,6 +134,18 @@ export default function Leaf({ id }: { id: string }) {
               <Link href={`/beside?target=${t.id}&${beside.join('&')}`}>Lay it beside its lookalikes</Link>
             )}
           </Row>
+          <Stages role="group" aria-label="Month of the figure">
+            <Button aria-label="The month before" onPress={() => setMonth((month + 12) % 13)}>
+              ‹
+            </Button>
+            <Toggle isSelected={month === 0} onChange={() => setMonth(0)}>
+              any month
+            </Toggle>
+            <span role="status">{month > 0 && monthNames[month - 1]}</span>
+            <Button aria-label="The month after" onPress={() => setMonth((month + 1) % 13)}>
+              ›
+            </Button>
+          </Stages>
           {data.stages.length > 0 && (
             <Stages role="group" aria-label="Stage of the figure">
               {(['', ...data.stages] as Stage[]).map((s) => (
@@ -140,7 +157,7 @@ export default function Leaf({ id }: { id: string }) {
           )}
         </div>
       </Top>
-      <Season page={data} />
+      <Season page={data} month={month} />
       <Texts>
         {data.disputed && (
           <div className="dispute">
@@ -236,8 +253,8 @@ function Shows({ page }: { page: PageView }) {
   );
 }
 
-function Season({ page }: { page: PageView }) {
-  const now = new Date().getMonth();
+function Season({ page, month }: { page: PageView; month: number }) {
+  const now = month > 0 ? month - 1 : new Date().getMonth();
   return (
     <Bar
       role="img"
