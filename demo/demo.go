@@ -62,3 +62,24 @@ func (r *Record) Events() []journal.Event {
 	}
 	return out
 }
+
+// practised is the record that the practice is a copy of: a white mushroom cut off above the ground.
+const practised = "01960000-0000-7000-8000-000000000005"
+
+// Practice is the history of a record to practise on, last read at about a time: a made-up mushroom of which the base was left in
+// the ground. It bears a note that says so.
+func Practice(at time.Time) ([]journal.Event, error) {
+	s, err := Load()
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range s.Records {
+		if r.ID == practised {
+			r.At = at.Add(-10 * time.Minute)
+			r.About.Observer, r.About.Place = "", journal.Place{Name: "Practice, not a real find"}
+			r.About.Note = "A made-up mushroom to practise on. Delete it when you are done."
+			return r.Events(), nil
+		}
+	}
+	return nil, fmt.Errorf("the demo's scenario has no record %s", practised)
+}

@@ -175,8 +175,22 @@ func TestFactsOfTheTrade(t *testing.T) {
 		}
 		if col := &g.Columns[n]; !holds(t, col, &col.Patterns[col.Pattern[taxon]], f[2], f[3:]) {
 			t.Errorf("the guide says otherwise than that %s", line)
+		} else if !sourced(&col.Patterns[col.Pattern[taxon]].Score, f[2], f[3:]) {
+			t.Errorf("the guide does not say that it has it from common practice that %s", line)
 		}
 	}
+}
+
+// sourced tells whether a score names common practice as the source of what a fact has of it. A fact of what is never
+// shown, or of one number among several, is no score's.
+func sourced(s *guide.Score, how string, what []string) bool {
+	switch {
+	case how == "never", how == "extreme", how == "is" && s.Span().Min != s.Span().Max:
+		return true
+	case s.Numeric():
+		return s.Src == "practice"
+	}
+	return !slices.ContainsFunc(s.States, func(sh guide.Shown) bool { return slices.Contains(what, sh.State) && sh.Src != "practice" })
 }
 
 // holds tells whether a score is as a fact has it.

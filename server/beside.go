@@ -160,7 +160,7 @@ func (a *App) viewPage(t int, stage string, month int) pageView {
 			continue
 		}
 		sc := &col.Patterns[col.Pattern[t]].Score
-		p.Scores = append(p.Scores, pageScore{col.ID, viewScore(sc), cmp.Or(source(sc.Src), strings.Join(p.Sources, "; ")), a.corrects(tx.ID, col.ID)})
+		p.Scores = append(p.Scores, pageScore{col.ID, viewScore(sc), sourceOf(sc, col, source, strings.Join(p.Sources, "; ")), a.corrects(tx.ID, col.ID)})
 	}
 	for _, l := range tx.Lookalikes {
 		if other, ok := g.Taxon(l.Taxon); ok {
@@ -174,22 +174,47 @@ func (a *App) viewPage(t int, stage string, month int) pageView {
 	return p
 }
 
+// sourceOf names where a score comes from; where its states come from several sources, each with its states.
+func sourceOf(s *guide.Score, col *guide.Column, title func(string) string, otherwise string) string {
+	var titles []string
+	by := map[string][]string{}
+	for _, sh := range s.States {
+		t := cmp.Or(title(sh.Src), otherwise)
+		if by[t] == nil {
+			titles = append(titles, t)
+		}
+		name := sh.State
+		if i := slices.IndexFunc(col.States, func(st guide.State) bool { return st.ID == sh.State }); i >= 0 {
+			name = col.States[i].Name
+		}
+		by[t] = append(by[t], name)
+	}
+	switch len(titles) {
+	case 0:
+		return cmp.Or(title(s.Src), otherwise)
+	case 1:
+		return titles[0]
+	}
+	for i, t := range titles {
+		titles[i] = strings.Join(by[t], ", ") + ": " + t
+	}
+	return strings.Join(titles, ". ")
+}
+
 func (a *App) besideRoutes(api huma.API) {
 	huma.Register(api, operation(http.MethodGet, "/beside", "lay-beside", "On what a taxon differs from up to four others, the firmest first"),
-		func(ctx context.Context, in *struct {
+		func(_ context.Context, in *struct {
+			Lacks
 			Target string   `query:"target" required:"true"`
 			Others []string `query:"other,explode" maxItems:"4"`
 			Date   string   `query:"date" doc:"Only what is there to be seen that day; empty for any"`
-			Mine   bool     `query:"mine" doc:"Only what can be seen with the tools and senses of the settings"`
 		}) (*body[besideView], error) {
 			w := beside.Wish{Target: in.Target, Others: in.Others, Date: in.Date}
-			if in.Mine {
-				settings, err := a.settings(ctx)
-				if err != nil {
-					return nil, asProblem(err)
-				}
-				w.Observer = settings.observer()
+			observer, err := a.observer(in.Lacks)
+			if err != nil {
+				return nil, asProblem(err)
 			}
+			w.Observer = observer
 			rows, err := beside.Rows(a.Guide, w)
 			if err != nil {
 				return nil, asProblem(refused{err})

@@ -172,17 +172,11 @@ func (a *App) viewGuide() guideView {
 	g := a.Guide
 	v := guideView{
 		Title: g.Meta.Title, Version: g.Meta.Version, Hash: a.guideHash, Reference: g.Meta.Reference,
-		Characters: []characterView{}, Taxa: []taxonView{}, Gates: []gateView{}, Tools: []string{}, Regions: []regionView{},
+		Characters: []characterView{}, Taxa: []taxonView{}, Gates: []gateView{}, Tools: g.Tools(), Regions: []regionView{},
 	}
 	for n := range g.Columns {
 		v.Characters = append(v.Characters, viewCharacter(g, &g.Columns[n]))
-		for _, tool := range g.Columns[n].Needs {
-			if !slices.Contains(v.Tools, tool) {
-				v.Tools = append(v.Tools, tool)
-			}
-		}
 	}
-	slices.Sort(v.Tools)
 	for t := range g.Taxa {
 		v.Taxa = append(v.Taxa, a.viewTaxon(t))
 	}

@@ -11,8 +11,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 )
 
-// KeyPart is the part of the guide that a key is asked for; tools and senses are those of the settings.
+// KeyPart is the part of the guide that a key is asked for.
 type KeyPart struct {
+	Lacks
 	Kingdom  string `query:"kingdom" required:"true" enum:"plantae,fungi"`
 	Month    int    `query:"month" minimum:"0" maximum:"12" doc:"0 for any"`
 	Region   string `query:"region" maxLength:"2" doc:"Level 2 region code, or empty"`
@@ -37,19 +38,19 @@ const mostNamed = 30
 
 func (a *App) keyRoutes(api huma.API) {
 	huma.Register(api, operation(http.MethodGet, "/key", "walk-key", "The next question of a key, after the answers given"),
-		func(ctx context.Context, in *struct {
+		func(_ context.Context, in *struct {
 			KeyPart
 			Answers []string `query:"answer,explode" maxItems:"100" doc:"character:state+state for each answer; character: where it cannot be told"`
 		}) (*body[keyStep], error) {
-			k, err := a.key(ctx, in.KeyPart)
+			k, err := a.key(in.KeyPart)
 			if err != nil {
 				return nil, asProblem(err)
 			}
 			return answer(a.walk(k, in.Answers))
 		})
 	huma.Register(api, operation(http.MethodGet, "/key/booklet", "key-booklet", "A key written out, to print"),
-		func(ctx context.Context, in *KeyPart) (*body[*keying.Booklet], error) {
-			k, err := a.key(ctx, *in)
+		func(_ context.Context, in *KeyPart) (*body[*keying.Booklet], error) {
+			k, err := a.key(*in)
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -59,13 +60,13 @@ func (a *App) keyRoutes(api huma.API) {
 		})
 }
 
-func (a *App) key(ctx context.Context, p KeyPart) (*keying.Key, error) {
-	settings, err := a.settings(ctx)
+func (a *App) key(p KeyPart) (*keying.Key, error) {
+	observer, err := a.observer(p.Lacks)
 	if err != nil {
 		return nil, err
 	}
 	k, err := keying.New(a.Guide, keying.Part{
-		Kingdom: p.Kingdom, Month: p.Month, Region: p.Region, Stage: p.Stage, LookOnly: p.LookOnly, Observer: settings.observer(),
+		Kingdom: p.Kingdom, Month: p.Month, Region: p.Region, Stage: p.Stage, LookOnly: p.LookOnly, Observer: observer,
 	})
 	if err != nil {
 		return nil, refused{err}

@@ -14,6 +14,7 @@ import (
 	"zestythicket/core/identify"
 	"zestythicket/core/journal"
 	"zestythicket/core/ruling"
+	"zestythicket/demo"
 	"zestythicket/store"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -99,6 +100,21 @@ func (a *App) recordRoutes(api huma.API) {
 		func(ctx context.Context, in *struct{ Body startBody }) (*body[recordView], error) {
 			e := journal.Event{Op: in.Body.Op, At: a.Now(), Kind: journal.Create, About: &in.Body.About}
 			if err := a.Store.Start(ctx, Owner, in.Body.ID, e, a.project(ctx, in.Body.ID)); err != nil {
+				return nil, asProblem(err)
+			}
+			return answer(a.view(ctx, in.Body.ID))
+		})
+	huma.Register(api, operation(http.MethodPost, "/practice", "start-practice", "Start a record of a made-up specimen, to practise on"),
+		func(ctx context.Context, in *struct {
+			Body struct {
+				ID string `json:"id" format:"uuid" doc:"A UUID of version 7, made by the client"`
+			}
+		}) (*body[recordView], error) {
+			events, err := demo.Practice(a.Now())
+			if err == nil {
+				err = a.Import(ctx, in.Body.ID, events)
+			}
+			if err != nil {
 				return nil, asProblem(err)
 			}
 			return answer(a.view(ctx, in.Body.ID))

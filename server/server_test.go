@@ -13,6 +13,7 @@ import (
 	"testing"
 	"testing/fstest"
 
+	"zestythicket/core/guide"
 	"zestythicket/core/keying"
 	guidebook "zestythicket/guide"
 	"zestythicket/store"
@@ -297,7 +298,13 @@ func TestLeafingThroughTheGuide(t *testing.T) {
 		t.Errorf("a lead to %d leaves %d", first.Leads[0].Left, step.Left)
 	}
 	var view besideView
-	r.do("GET", "/api/v1/beside?target=allium-ursinum&other=convallaria-majalis&date=2026-04-20&mine=true", "", &view)
+	r.do("GET", "/api/v1/beside?target=allium-ursinum&other=convallaria-majalis&date=2026-04-20", "", &view)
+	with := len(view.Rows)
+	view = besideView{}
+	r.do("GET", "/api/v1/beside?target=allium-ursinum&other=convallaria-majalis&date=2026-04-20&without=knife&no_smell=true", "", &view)
+	if len(view.Rows) >= with || slices.ContainsFunc(view.Rows, func(row besideRow) bool { return row.Character == "plant-scent" }) {
+		t.Errorf("without a knife and with no nose %d of %d rows are left", len(view.Rows), with)
+	}
 	if len(view.Rows) < 5 || len(view.Usual) != 2 || view.Usual[0]["leaves-to-stalk"] != "one" || view.Others[0].Harm != "deadly" {
 		t.Errorf("side by side: %d rows, %v", len(view.Rows), view.Usual)
 	}
@@ -311,9 +318,16 @@ func TestLeafingThroughTheGuide(t *testing.T) {
 	if page.Usual["cap-shape"] != "ball" || !slices.Contains(page.Stages, "young") || page.View.ID != "amanita-phalloides" || len(page.Scores) < 20 {
 		t.Errorf("the page: %v, %v", page.Usual, page.Stages)
 	}
+	from := map[string]string{}
+	for _, score := range page.Scores {
+		from[score.Character] = score.Source
+	}
+	if !strings.Contains(from["stem-base"], "In a loose sac: Common practice") || !strings.Contains(from["cap-diameter"], "not yet held against") {
+		t.Errorf("where it comes from: %q, %q", from["stem-base"], from["cap-diameter"])
+	}
 	for path, want := range map[string]int{
 		"/api/v1/key?kingdom=fungi&answer=underside": 422, "/api/v1/key?kingdom=fungi&answer=underside:gils": 422, "/api/v1/key?kingdom=animalia": 422,
-		"/api/v1/key?kingdom=plantae&region=91": 422, "/api/v1/beside?target=allium-ursinum": 422, "/api/v1/beside?target=x&other=y": 422,
+		"/api/v1/key?kingdom=plantae&region=91": 422, "/api/v1/beside?target=allium-ursinum": 422, "/api/v1/key?kingdom=fungi&without=axe": 422, "/api/v1/beside?target=x&other=y": 422,
 		"/api/v1/families/Nothingaceae": 404, "/api/v1/taxa/none/page": 404,
 	} {
 		if status, _, text := r.send("GET", path, "", nil); status != want {
@@ -323,5 +337,21 @@ func TestLeafingThroughTheGuide(t *testing.T) {
 	var booklet keying.Booklet
 	if r.do("GET", "/api/v1/key/booklet?kingdom=plantae&month=4", "", &booklet); len(booklet.Steps) < 20 || booklet.Mean == 0 {
 		t.Errorf("the booklet has %d steps", len(booklet.Steps))
+	}
+}
+
+func TestPractice(t *testing.T) {
+	r := serve(t)
+	var rec recordView
+	id := store.NewID()
+	r.do("POST", "/api/v1/practice", `{"id":"`+id+`"}`, &rec)
+	if rec.ID != id || rec.Ruling.Verdict != guide.KeepLooking || len(rec.Ruling.Next) < 2 || rec.Ruling.Next[0].Character != "specimen-base" || rec.Ruling.Next[1].Character != "stem-base" || !strings.Contains(rec.About.Note, "made-up") {
+		t.Errorf("the practice asks for %+v", rec.Ruling.Next)
+	}
+	if rec = r.read("/api/v1/records/"+id, `"character":"stem-base","states":["sac"],"sure":true`); rec.Ruling.Verdict != guide.Leave {
+		t.Errorf("with a sac it is ruled %s", rec.Ruling.Verdict)
+	}
+	if status, _, _ := r.send("POST", "/api/v1/practice", `{"id":"x"}`, nil); status != 422 {
+		t.Errorf("a bad id gives %d", status)
 	}
 }

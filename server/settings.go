@@ -43,6 +43,27 @@ func (s *Settings) observer() evidence.Observer {
 	return o
 }
 
+// Lacks says what an observer does without, beside the settings.
+type Lacks struct {
+	Without  []string `query:"without,explode" maxItems:"100" doc:"Tools that are not at hand"`
+	NoColour bool     `query:"no_colour" doc:"Cannot tell colours"`
+	NoSmell  bool     `query:"no_smell" doc:"Cannot smell"`
+}
+
+// observer is who looks without those. The error names a tool that the guide does not need.
+func (a *App) observer(l Lacks) (evidence.Observer, error) {
+	o := evidence.Observer{NoColour: l.NoColour, NoSmell: l.NoSmell}
+	if len(l.Without) == 0 {
+		return o, nil
+	}
+	kit, err := evidence.KitWithout(a.Guide, l.Without)
+	if err != nil {
+		return o, refused{err}
+	}
+	o.Kit = kit
+	return o, nil
+}
+
 func (s *Settings) check(g *guide.Compiled) error {
 	for _, id := range s.Taught {
 		if !slices.ContainsFunc(g.Gates, func(gate guide.Gate) bool { return gate.ID == id }) {

@@ -48,7 +48,7 @@ func keyCommand(b *book) *cobra.Command {
 func printKey(c *cobra.Command, g *guide.Compiled, o keyOptions) error {
 	o.part.Observer = evidence.Observer{NoColour: o.noColour, NoSmell: o.noSmell}
 	if len(o.without) > 0 {
-		kit, err := kitWithout(g, o.without)
+		kit, err := evidence.KitWithout(g, o.without)
 		if err != nil {
 			return err
 		}

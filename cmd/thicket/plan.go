@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"os"
-	"slices"
 
 	"zestythicket/core/checks"
 	"zestythicket/core/evidence"
@@ -51,7 +50,7 @@ func plan(c *cobra.Command, g *guide.Compiled, o planOptions) error {
 	o.wish.Purpose = evidence.Purpose(o.purpose)
 	o.wish.Observer = evidence.Observer{NoColour: o.noColour, NoSmell: o.noSmell}
 	if len(o.without) > 0 {
-		kit, err := kitWithout(g, o.without)
+		kit, err := evidence.KitWithout(g, o.without)
 		if err != nil {
 			return err
 		}
@@ -74,24 +73,4 @@ func plan(c *cobra.Command, g *guide.Compiled, o planOptions) error {
 		}
 	}
 	return json.NewEncoder(c.OutOrStdout()).Encode(p.Solve())
-}
-
-// kitWithout is every tool that the guide names but those.
-func kitWithout(g *guide.Compiled, without []string) ([]string, error) {
-	kit := []string{}
-	all := map[string]bool{}
-	for n := range g.Columns {
-		for _, tool := range g.Columns[n].Needs {
-			if !all[tool] && !slices.Contains(without, tool) {
-				kit = append(kit, tool)
-			}
-			all[tool] = true
-		}
-	}
-	for _, tool := range without {
-		if !all[tool] {
-			return nil, fmt.Errorf("without: the guide needs no tool %q", tool)
-		}
-	}
-	return kit, nil
 }

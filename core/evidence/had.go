@@ -1,6 +1,7 @@
 package evidence
 
 import (
+	"fmt"
 	"slices"
 
 	"zestythicket/core/guide"
@@ -40,6 +41,17 @@ func (o *Observer) Can(col *guide.Column) bool {
 		}
 	}
 	return true
+}
+
+// KitWithout is every tool that a guide names but those. The error names one that the guide does not need.
+func KitWithout(g *guide.Compiled, without []string) ([]string, error) {
+	all := g.Tools()
+	for _, tool := range without {
+		if !slices.Contains(all, tool) {
+			return nil, fmt.Errorf("without: the guide needs no tool %q", tool)
+		}
+	}
+	return slices.DeleteFunc(all, func(tool string) bool { return slices.Contains(without, tool) }), nil
 }
 
 // CanBeFirm tells whether a reading of the states in mask (0 for a number) could be firm, given what is read already

@@ -76,3 +76,13 @@ func (c *Compiled) ThereIn(t int, character string, day time.Time) bool {
 	n, ok := c.Column(character)
 	return ok && c.Taxa[t].Season.In(c.Columns[n].Organ, day)
 }
+
+// Tools are all tools that a character needs, in alphabetical order.
+func (g *Compiled) Tools() []string {
+	all := []string{}
+	for n := range g.Columns {
+		all = append(all, g.Columns[n].Needs...)
+	}
+	slices.Sort(all)
+	return slices.Compact(all)
+}

@@ -110,3 +110,53 @@ test('settings change what is asked, and stand at the foot', async ({ page }) =>
   await page.getByRole('button', { name: 'Keep the settings' }).click();
   await expect(page.getByText('Your settings were kept.')).toBeVisible();
 });
+
+test('the walk-through goes over a practice record once, and clears it away', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Walk through' }).click();
+  const card = page.getByRole('complementary', { name: 'Walk-through' });
+  await expect(card).toContainText('This line rules');
+  await expect(verdict(page)).toHaveText('Keep looking.');
+  await card.getByRole('button', { name: 'Next' }).click();
+  await asking(page).getByRole('button', { name: 'Dug out whole' }).click();
+  await card.getByRole('button', { name: 'Next' }).click();
+  await asking(page).getByRole('button', { name: 'In a loose sac' }).click();
+  await expect(verdict(page)).toHaveText('Leave it.');
+  await page.keyboard.press('ArrowRight');
+  await expect(card).toContainText('One reading ended it');
+  for (const title of ['What was read is drawn', 'What still stands', 'This is not a promise']) {
+    await card.getByRole('button', { name: 'Next' }).click();
+    await expect(card).toContainText(title);
+  }
+  await card.getByRole('button', { name: /delete the practice/ }).click();
+  await expect(page.getByRole('button', { name: 'A mushroom' })).toBeVisible();
+  await expect(page.getByText('First time here?')).toHaveCount(0);
+  await page.goto('/records');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.getByText('Practice, not a real find')).toHaveCount(0);
+});
+
+test('help lists the keys of the view, and they work', async ({ page }) => {
+  await page.goto('/guide');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('?');
+  const help = page.getByRole('dialog', { name: 'Help' });
+  await expect(help).toContainText('Keys: the guide');
+  await expect(help).toContainText('To the search');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.keyboard.type('bitter');
+  await expect(page.getByRole('list', { name: 'Taxa' })).toContainText('Bitter bolete');
+  await page.goto('/guide/amanita-phalloides');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('As it usually is, in Jan')).toBeVisible();
+  await page.keyboard.press('k');
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  const question = page.getByRole('heading', { level: 1 });
+  const first = await question.textContent();
+  await page.keyboard.press('1');
+  await expect(question).not.toHaveText(first ?? '');
+  await page.keyboard.press('z');
+  await expect(question).toHaveText(first ?? '');
+});

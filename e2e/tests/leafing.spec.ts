@@ -1,4 +1,5 @@
-import { answerUntil, asking, begin, demo, expect, read, test, verdict } from './thicket';
+import type { Page } from '@playwright/test';
+import { answers, answerUntil, asking, begin, beginAs, demo, expect, read, ruledAlike, test, verdict } from './thicket';
 
 test('the guide is found by older and misspelt names, and sifted', async ({ page }) => {
   await page.goto('/guide');
@@ -46,7 +47,7 @@ test('side by side, readings are made and the ruling follows', async ({ page }) 
   const net = page.getByRole('region', { name: 'Net on the stem of this one' });
   await expect(net).toContainText('not read yet');
   await net.getByRole('button', { name: 'Read it here' }).click();
-  await net.getByRole('button', { name: 'Fine net' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Fine net' }).click();
   await expect(net).toContainText('This one: Fine net');
   await page.getByLabel('Lay beside it').selectOption('tylopilus-felleus');
   await expect(page.getByRole('heading', { name: 'Bitter bolete' })).toBeVisible();
@@ -58,6 +59,25 @@ test('side by side, readings are made and the ruling follows', async ({ page }) 
   await expect(page.getByRole('heading', { name: 'Autumn crocus' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Autumn crocus' }).click();
   await expect(page.getByRole('heading', { name: 'Autumn crocus' })).toBeVisible();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByRole('heading', { name: 'Lily of the valley' })).toBeVisible();
+  await page.getByRole('region', { name: 'What parts them' }).evaluate((on) => {
+    const touch = (clientX: number) => [new Touch({ identifier: 1, target: on, clientX, clientY: 300 })];
+    on.dispatchEvent(new TouchEvent('touchstart', { touches: touch(300), bubbles: true }));
+    on.dispatchEvent(new TouchEvent('touchend', { changedTouches: touch(150), bubbles: true }));
+  });
+  await expect(page.getByRole('heading', { name: 'Autumn crocus' })).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const rows = page.getByRole('region', { name: 'What parts them' });
+  await expect(rows).toContainText('Smell of the crushed leaf');
+  await page.getByText('With what I have here').click();
+  await page.getByRole('button', { name: 'a nose' }).click();
+  await expect(rows).not.toContainText('Smell of the crushed leaf');
+  await page.getByRole('button', { name: 'a nose' }).click();
+  await page.getByLabel('What is there to see on').fill('2026-03-10'); // ramsons' leaves, no flowers yet
+  await expect(rows).not.toContainText('How flowers stand');
+  await page.getByRole('button', { name: 'On any day' }).click();
+  await expect(rows).toContainText('How flowers stand');
   await page.goto('/beside?target=boletus-edulis&other=castanea-sativa');
   await expect(page.getByRole('alert').filter({ hasText: 'share no character' })).toBeVisible();
 });
@@ -102,7 +122,7 @@ test('a record made wholly by touching the figure', async ({ page }) => {
   for (const [part, name, state] of [
     [/^Cap of the figure/, 'Shape of the cap', 'A closed ball or egg'],
     ['The piece in your hand', 'How it was cut', 'Through the middle'],
-    ['Flesh', 'What the cut shows', 'A ball, with the outline of cap and gills'],
+    [/^Flesh of the figure/, 'What the cut shows', 'A ball, with the outline of cap and gills'],
   ] as const) {
     await page.getByRole('button', { name: part, exact: true }).click();
     await page.getByRole('button', { name: `Look at ${name.toLowerCase()}` }).click();
@@ -111,37 +131,66 @@ test('a record made wholly by touching the figure', async ({ page }) => {
   }
   await expect(verdict(page)).toHaveText('Leave it.');
   await expect(page.getByText(/unopened mushroom of the death cap's kind/)).toBeVisible();
+  await ruledAlike(page, recordOf(page));
 });
 
-test('asked, side by side and by key, the same readings give the same ruling', async ({ page, thicket }) => {
+const recordOf = (page: Page) => new URL(page.url()).pathname.split('/').at(-1) ?? '';
+
+test('a record made by what is asked is ruled as the command line rules', async ({ page }) => {
   await begin(page, 'A mushroom', '2026-09-12');
   await answerUntil(page, 'rubroboletus-satanas', 'Leave');
-  const id = page.url().split('/').at(-1);
-  const record = await (await fetch(`${thicket.url}/api/v1/records/${id}`)).json();
-  const { execFileSync } = await import('node:child_process');
-  const asked = {
-    id: 'x',
-    ...record.about,
-    place: undefined,
-    observer: {},
-    readings: record.readings.map(({ character, states, value, low, high, sure, unseen }: Record<string, unknown>) => ({
-      character,
-      states,
-      value,
-      low,
-      high,
-      sure,
-      unseen,
-    })),
-  };
-  const ruled = JSON.parse(
-    execFileSync(new URL('../../bin/thicket', import.meta.url).pathname, ['identify'], {
-      input: JSON.stringify(asked),
-      encoding: 'utf8',
-    }),
-  );
-  expect(ruled.verdict).toBe(record.ruling.verdict);
-  expect(ruled.margin).toBe(record.ruling.margin);
+  await ruledAlike(page, recordOf(page));
+});
+
+test('a record made wholly side by side is ruled as the command line rules', async ({ page }) => {
+  await beginAs(page, 'Penny bun', /Boletus edulis/, '2026-09-20');
+  const id = recordOf(page);
+  const known = await answers(page, 'boletus-edulis');
+  await page.getByRole('link', { name: 'Side by side' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');
+  await expect(page.getByLabel('This one', { exact: true })).toHaveValue('boletus-edulis');
+  await page.getByLabel('Lay beside it').selectOption('tylopilus-felleus');
+  await expect(page.getByRole('heading', { name: 'Bitter bolete' })).toBeVisible();
+  for (let i = 0; i < 8; i++) {
+    const open = page.getByRole('button', { name: 'Read it here' });
+    const left = await open.count();
+    await open.first().click();
+    const dialog = page.getByRole('dialog');
+    const question = (await dialog.getByRole('heading', { level: 2 }).last().textContent()) ?? '';
+    const answer = known.get(question) ?? '';
+    if (/^\d/.test(answer)) {
+      await dialog.getByLabel(/or from$/).fill(answer);
+      await dialog.getByRole('button', { name: 'Keep it' }).click();
+    } else {
+      await dialog.getByRole('group').first().getByRole('button', { name: answer }).first().click();
+    }
+    await expect(dialog).toHaveCount(0);
+    await expect(open).toHaveCount(left - 1);
+  }
+  await ruledAlike(page, id);
+});
+
+test("a record walked by key, with a can't tell, is ruled as the command line rules", async ({ page }) => {
+  await page.goto('/key?kingdom=fungi');
+  await page.getByLabel('When was it found?').selectOption('10');
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  const question = page.getByRole('heading', { level: 1 });
+  const known = await answers(page, 'amanita-phalloides');
+  const leads = page.locator('main').getByRole('group').first().getByRole('button');
+  for (let i = 0; i < 12 && (await leads.count()) > 0; i++) {
+    const asked = (await question.textContent()) ?? '';
+    if (i === 2) await page.getByRole('button', { name: /Can't tell/ }).click();
+    else
+      await leads
+        .filter({ hasText: known.get(asked) ?? '' })
+        .first()
+        .click();
+    await expect(question).not.toHaveText(asked);
+  }
+  await expect(page.getByRole('list', { name: 'Names left' })).toContainText('Death cap');
+  await page.getByRole('button', { name: /To the bench/ }).click();
+  await expect(verdict(page)).toHaveText(/Leave|Keep looking/);
+  await ruledAlike(page, recordOf(page));
 });
 
 test('every feature is explained with its drawings', async ({ page }) => {

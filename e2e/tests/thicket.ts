@@ -96,6 +96,32 @@ export async function beginAs(page: Page, search: string, name: RegExp, day = '2
   await expect(page.getByRole('region', { name: 'The specimen' })).toBeVisible();
 }
 
+/** Holds the ruling of the record that is open against what the command line rules on the same readings. */
+export async function ruledAlike(page: Page, id: string) {
+  const record = await (await page.request.get(`/api/v1/records/${id}`)).json();
+  const settings = await (await page.request.get('/api/v1/settings')).json();
+  const { purpose, date, region, target, kingdom } = record.about;
+  const readings = record.readings.map(({ at, held, ...reading }: { at?: string; held?: boolean; sure?: boolean }) => ({
+    ...reading,
+    sure: reading.sure && !held,
+  }));
+  const observer = {
+    taught: settings.taught,
+    no_colour: settings.no_colour,
+    no_smell: settings.no_smell,
+    ...(settings.all_tools ? {} : { kit: settings.kit }),
+  };
+  const input = JSON.stringify({ id, purpose, date, region, target, kingdom, observer, readings });
+  const ruled = JSON.parse(execFileSync(binary, ['identify'], { input, encoding: 'utf8' }));
+  expect(record.readings.length).toBeGreaterThan(2);
+  const standing = (all: { taxon: string; status: string; margin: number }[]) =>
+    all.map((h) => [h.taxon, h.status, h.margin].join(' ')).sort();
+  expect(ruled.verdict).toBe(record.ruling.verdict);
+  expect(ruled.margin).toBe(record.ruling.margin);
+  expect(ruled.working).toBe(record.ruling.working);
+  expect(standing(ruled.harmful)).toEqual(standing(record.ruling.harmful));
+}
+
 /** Opens a feature from the list of all, by its name. */
 export async function feature(page: Page, name: string) {
   const all = page.getByText(/^All \d+ features/);

@@ -2,6 +2,9 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { asking, begin, demo, expect, test } from './thicket';
 
+// These only look, so they may go on side by side.
+test.describe.configure({ mode: 'parallel' });
+
 /** Opens everything that is folded away. */
 async function openAll(page: Page) {
   await page.evaluate(() => {
@@ -23,6 +26,8 @@ const views: Record<string, string> = {
   'side by side': '/beside?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
   'the start of a key': '/key',
   'words and drawings': '/guide/words',
+  'my guide': '/guide/mine',
+  "a taxon of one's own": '/guide/mine/new',
 };
 
 for (const [name, path] of Object.entries(views)) {
@@ -78,7 +83,7 @@ test('no page asks another origin for anything, or breaks the policy', async ({ 
 });
 
 /** Scripts of figures and drawings, which come with the view that needs them. */
-const figures = /\/(drawings|Mushroom|leaves|Spots)-/;
+const figures = /\/(drawings|Mushroom|leaves|Spots|Halved|Plant|Figure|Numbers|blade|fungi|flowers|fruits|stems|marks|inked)-/;
 
 test('the first page is light', async ({ page }) => {
   const sizes: Record<string, number> = {};

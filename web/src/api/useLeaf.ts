@@ -36,23 +36,35 @@ export function useFamily(name: string) {
   });
 }
 
-/** A taxon beside others. */
-export function useBeside(target: string, other: string[], date: string, mine: boolean) {
+/** What an observer does without. */
+export interface Lacks {
+  without: string[];
+  no_colour: boolean;
+  no_smell: boolean;
+}
+
+/** A taxon beside others, on what can be seen on a date (empty for any) by who lacks those; asked once that is known. */
+export function useBeside(target: string, other: string[], date: string, lacks: Lacks | undefined) {
   return useQuery({
-    queryKey: ['beside', target, other, date, mine],
+    queryKey: ['beside', target, other, date, lacks],
     queryFn: () =>
-      answered(api.GET('/api/v1/beside', { params: { query: { target, other, mine, ...(date ? { date } : {}) } } })),
-    enabled: target !== '' && other.length > 0,
+      answered(
+        api.GET('/api/v1/beside', {
+          params: { query: { target, other, ...(lacks as Lacks), ...(date ? { date } : {}) } },
+        }),
+      ),
+    enabled: target !== '' && other.length > 0 && lacks !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
   });
 }
 
 /** The part of the guide that a key is of. */
-export interface KeyPart {
+export interface KeyPart extends Lacks {
   kingdom: 'fungi' | 'plantae';
   month: number;
   region: string;
+  stage: '' | 'young' | 'mature' | 'old';
   look_only: boolean;
 }
 

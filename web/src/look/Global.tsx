@@ -19,6 +19,7 @@ export const Global = createGlobalStyle`
   button, input, select, textarea { font: inherit; color: inherit; }
   a { color: inherit; }
   :focus-visible, [data-focus-visible] { outline: 3px solid ${c('ink')}; outline-offset: 2px; }
+  [data-lit] { outline: 4px solid ${c('zest')}; outline-offset: -4px; }
   .sr { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
   @media print {
     nav, button, form, [data-screen-only] { display: none !important; }

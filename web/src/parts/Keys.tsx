@@ -1,29 +1,109 @@
 import styled from 'styled-components';
-import { Button } from './Buttons';
+import { Link, useLocation } from 'wouter';
+import { usePractice } from '../api/useRecord';
+import { c } from '../look/tokens';
+import { Button, Primary, Row } from './Buttons';
+import { tell } from './Notice';
 import { Popup } from './Popup';
 
 const List = styled.dl`
   display: grid;
   gap: 6px;
-  div { display: grid; grid-template-columns: 5rem 1fr; }
+  div { display: grid; grid-template-columns: 6.5rem 1fr; }
   dt { font-weight: 700; }
+  h3 { font-size: 16px; margin-top: 8px; }
+  kbd { font: inherit; border: 1.5px solid ${c('stone')}; border-radius: 6px; padding: 0 7px; margin-right: 4px; }
 `;
 
-/** The keys of a view. */
-export default function Keys({ of, keys, onClose }: { of: string; keys: string[][]; onClose: () => void }) {
+type Key = [keys: string[], does: string];
+
+const search: Key = [['/'], 'To the search'];
+
+/** The keys of each view, by the start of its address; the first that fits. */
+const views: [address: RegExp, name: string, keys: Key[]][] = [
+  [
+    /^\/bench/,
+    'The bench',
+    [
+      [['1', '…', '9'], 'The state with that number'],
+      [['u'], 'Not sure of it, on or off'],
+      [['m'], 'Shows more than one, on or off'],
+      [['x'], "Can't see it, because …"],
+      [['z', 'y'], 'Undo, redo'],
+    ],
+  ],
+  [
+    /^\/key/,
+    'A key',
+    [
+      [['1', '…', '9'], 'The answer with that number'],
+      [['0'], "Can't tell: follow every way"],
+      [['z'], 'Back a step'],
+    ],
+  ],
+  [/^\/beside/, 'Side by side', [[['←', '→'], 'On a phone: which one stands beside it']]],
+  [/^\/guide\/(mine|family)/, 'The guide', []],
+  [/^\/guide\/words/, 'Words and drawings', [search]],
+  [/^\/guide\/./, "A taxon's page", [[['←', '→'], 'The month of the figure']]],
+  [/^\/guide/, 'The guide', [search]],
+  [/^\/records/, 'Records', [search]],
+  [/^\/$/, 'A new record', [search]],
+];
+
+const everywhere: Key[] = [
+  [['n', 'b', 'r'], 'New record, bench, records'],
+  [['g', 'k', 's'], 'Guide, a key, settings'],
+  [['Tab', 'Enter'], 'From one thing to the next, and take it'],
+  [['Esc'], 'Close what lies on top'],
+  [['?'], 'This help'],
+];
+
+/** Help for a view: its keys, the words, and the walk-through. */
+export default function Keys({ path, onClose }: { path: string; onClose: () => void }) {
+  const [, go] = useLocation();
+  const practice = usePractice();
+  const here = views.find(([address]) => address.test(path));
+  const walk = () =>
+    practice.mutate(undefined, {
+      onSuccess: (id) => {
+        onClose();
+        go(`/bench/${id}?walk=1`);
+      },
+      onError: (error) => tell({ text: error.message, bad: true }),
+    });
   return (
-    <Popup title={`Keys of ${of}`} onClose={onClose}>
+    <Popup title="Help" onClose={onClose}>
+      <Row>
+        <Primary isDisabled={practice.isPending} onPress={walk}>
+          Walk through, one minute
+        </Primary>
+        <Link href="/guide/words" onClick={onClose}>
+          Every word with its drawing
+        </Link>
+      </Row>
       <List>
-        {[...keys, ['Tab, Enter', 'From one thing to the next, and take it'], ['?', 'These keys']].map(
-          ([key, does]) => (
-            <div key={key}>
-              <dt>{key}</dt>
-              <dd>{does}</dd>
-            </div>
-          ),
-        )}
+        {here && here[2].length > 0 && <Listed name={here[1]} keys={here[2]} />}
+        <Listed name="Everywhere" keys={everywhere} />
       </List>
       <Button onPress={onClose}>Close</Button>
     </Popup>
+  );
+}
+
+function Listed({ name, keys }: { name: string; keys: Key[] }) {
+  return (
+    <>
+      <h3>Keys: {name.toLowerCase()}</h3>
+      {keys.map(([names, does]) => (
+        <div key={does}>
+          <dt>
+            {names.map((k) => (
+              <kbd key={k}>{k}</kbd>
+            ))}
+          </dt>
+          <dd>{does}</dd>
+        </div>
+      ))}
+    </>
   );
 }

@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { useSettings } from '../api/useSettings';
 import { c, face, narrow } from '../look/tokens';
+import { Help } from './Help';
 import { Notice } from './Notice';
 
 const Frame = styled.div`
@@ -23,14 +24,15 @@ const Rail = styled.nav`
   padding: 14px 8px;
   border-right: 1.5px solid ${c('mist')};
   b { font: 700 15px/1.05 ${face.head}; padding: 4px 6px 16px; }
-  a { display: grid; justify-items: center; gap: 3px; padding: 9px 2px; border-radius: 10px; text-decoration: none; font-size: 14px; min-height: 48px; }
+  button { border: 0; background: none; font: inherit; cursor: pointer; }
+  a, button { display: grid; justify-items: center; gap: 3px; padding: 9px 2px; border-radius: 10px; text-decoration: none; font-size: 14px; min-height: 48px; }
   a[aria-current] { background: ${c('ink')}; color: ${c('fog')}; }
   svg { width: 26px; height: 26px; fill: none; stroke: currentColor; stroke-width: 1.8; stroke-linecap: round; stroke-linejoin: round; }
   ${narrow} {
     order: 2; position: sticky; top: auto; bottom: 0; z-index: 5; flex-direction: row; justify-content: space-around;
     min-height: 0; padding: 4px 6px calc(4px + env(safe-area-inset-bottom)); background: ${c('fog')}; border-right: 0; border-top: 1.5px solid ${c('mist')};
     b { display: none; }
-    a { padding: 4px 12px; }
+    a, button { padding: 4px 8px; }
   }
 `;
 
@@ -115,6 +117,7 @@ export function Shell({ children }: { children: ReactNode }) {
             {v.name}
           </Link>
         ))}
+        <Help />
       </Rail>
       <Main>
         {children}

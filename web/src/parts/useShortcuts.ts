@@ -1,17 +1,15 @@
-import { useEffect } from 'react';
+import { type RefObject, useEffect } from 'react';
 
-/** Calls what belongs to a key, unless something is being typed or a dialog is open. */
-export function useShortcuts(keys: Record<string, () => unknown>) {
+const dialog = '[role=dialog], [role=alertdialog]';
+
+/** Calls what belongs to a key, unless something is being typed. While a dialog is open, only the keys of a part that
+ * stands in it work. */
+export function useShortcuts(keys: Record<string, () => unknown>, part?: RefObject<HTMLElement | null>) {
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
       const on = e.target as HTMLElement;
-      if (
-        e.ctrlKey ||
-        e.metaKey ||
-        e.altKey ||
-        on.closest('input, textarea, select, [role=dialog], [role=alertdialog], [role=option]')
-      )
-        return;
+      if (e.ctrlKey || e.metaKey || e.altKey || on.closest('input, textarea, select, [role=option]')) return;
+      if (on.closest(dialog) !== (part?.current?.closest(dialog) ?? null)) return;
       const act = keys[e.key.toLowerCase()];
       if (act) {
         e.preventDefault();
@@ -20,5 +18,5 @@ export function useShortcuts(keys: Record<string, () => unknown>) {
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [keys]);
+  }, [keys, part]);
 }

@@ -1,17 +1,16 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { Link } from 'wouter';
+import { Link, useSearchParams } from 'wouter';
 import { newId } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { type Change, useChange, useRecord } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c, medium, narrow } from '../../look/tokens';
+import { Ask } from '../../parts/Ask';
 import { Button, Row } from '../../parts/Buttons';
 import { Waiting } from '../../parts/Fields';
-import { Help } from '../../parts/Help';
 import { useShortcuts } from '../../parts/useShortcuts';
 import { AllCharacters } from './AllCharacters';
-import { Ask } from './Ask';
 import { Band } from './Band';
 import { Canes } from './Canes';
 import { Close } from './Close';
@@ -22,13 +21,7 @@ import { Specimen } from './Specimen';
 import { Cautions, Warnings } from './Warnings';
 import { Weak } from './Weak';
 
-const benchKeys = [
-  ['1 … 9', 'The state with that number'],
-  ['u', 'Not sure of it, on or off'],
-  ['m', 'Shows more than one, on or off'],
-  ['x', "Can't see it, because …"],
-  ['z, y', 'Undo, redo'],
-];
+const Walk = lazy(() => import('./Walk'));
 
 const Columns = styled.div`
   display: grid;
@@ -69,6 +62,7 @@ export default function Bench({ id }: { id: string }) {
   const { mutate, isPending } = useChange(id);
   const [picked, setPicked] = useState<{ character: string; afresh: boolean }>();
   const ask = useRef<HTMLElement>(null);
+  const [search] = useSearchParams();
 
   const change = useCallback((what: Change) => mutate({ op: newId(), change: what }), [mutate]);
   const pick = useCallback((character: string, afresh = false) => {
@@ -98,13 +92,16 @@ export default function Bench({ id }: { id: string }) {
 
   if (!book || !record || !ruling || !settings) return <Waiting error={noGuide ?? noRecord} />;
   const character = asked ? book.character(asked) : undefined;
-  const standing = ruling.harmful.filter((h) => h.taxon !== ruling.working).slice(0, 3);
-  const besides =
-    ruling.working && standing.length > 0
-      ? `/beside?target=${ruling.working}&${standing.map((h) => `other=${h.taxon}`).join('&')}&record=${id}`
-      : '';
+  const target = ruling.working ?? ruling.candidates[0]?.taxon;
+  const standing = ruling.harmful.filter((h) => h.taxon !== target).slice(0, 3);
+  const besides = `/beside?${target ? `target=${target}&` : ''}${standing.map((h) => `other=${h.taxon}&`).join('')}record=${id}`;
   return (
     <>
+      {search.has('walk') && (
+        <Suspense>
+          <Walk record={record} onChange={change} />
+        </Suspense>
+      )}
       <Band record={record} book={book} covered={covered} onChange={change} />
       <Tools data-screen-only>
         <span>
@@ -118,7 +115,6 @@ export default function Bench({ id }: { id: string }) {
         <Button isDisabled={!record.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
           Redo
         </Button>
-        <Help of="the bench" keys={benchKeys} />
       </Tools>
       <Columns>
         <section ref={ask} tabIndex={-1} aria-label="Look here next">
@@ -143,7 +139,7 @@ export default function Bench({ id }: { id: string }) {
           {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
           {!covered && (
             <Ways data-screen-only>
-              {besides && <Link href={besides}>Side by side</Link>}
+              <Link href={besides}>Side by side</Link>
               {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>By a key</Link>}
             </Ways>
           )}

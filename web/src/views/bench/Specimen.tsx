@@ -4,8 +4,8 @@ import type { RecordView, Settings } from '../../api/client';
 import type { Book } from '../../api/useGuide';
 import { c } from '../../look/tokens';
 import { Button, Row } from '../../parts/Buttons';
+import { readingWords } from '../../parts/readingWords';
 import { Figure } from '../../pen/Figure';
-import { readingWords } from './readingWords';
 
 const Spots = lazy(() => import('./Spots').then((m) => ({ default: m.Spots })));
 

@@ -1,20 +1,26 @@
-import { useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useSearchParams } from 'wouter';
 import { newId } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
-import { useBeside } from '../../api/useLeaf';
+import { type Lacks, useBeside } from '../../api/useLeaf';
 import { useChange, useRecord } from '../../api/useRecord';
+import { useSettings } from '../../api/useSettings';
 import { c, narrow } from '../../look/tokens';
+import { Ask } from '../../parts/Ask';
 import { Button, Row, Toggle } from '../../parts/Buttons';
-import { Page, Pick, Waiting } from '../../parts/Fields';
+import { Page, Pick, Text, Waiting } from '../../parts/Fields';
 import { scoreWords } from '../../parts/leafWords';
+import { Popup } from '../../parts/Popup';
+import { lacksOf, Reach } from '../../parts/Reach';
+import { readingWords } from '../../parts/readingWords';
+import { useShortcuts } from '../../parts/useShortcuts';
 import { Worth } from '../../parts/Worth';
 import { today } from '../../parts/words';
 import { Figure } from '../../pen/Figure';
 import { Drawing } from '../../pen/late';
 
-const Wide = styled(Page)`max-width: 1240px; > form + div, > div + p { margin-top: 10px; }`;
+const Wide = styled(Page)`max-width: 1240px; > form + div, > div + p, > details + p { margin-top: 10px; }`;
 
 const Grid = styled.div<{ $columns: number }>`
   display: grid;
@@ -41,6 +47,9 @@ const Grid = styled.div<{ $columns: number }>`
   }
 `;
 
+/** How far a finger goes sideways, in px, before the next one is shown. */
+const leastSwipe = 50;
+
 /** One taxon beside up to four others: figures in one pose, and below what parts them, the firmest first. */
 export default function Beside() {
   const [search, setSearch] = useSearchParams();
@@ -49,9 +58,11 @@ export default function Beside() {
   const record = search.get('record') ?? '';
   const { book, error: noGuide } = useGuide();
   const [when, setWhen] = useState('');
-  const [mine, setMine] = useState(false);
+  const [chosen, setChosen] = useState<Lacks>();
   const [at, setAt] = useState(0);
-  const { data, error } = useBeside(target, others, when, mine);
+  const { data: settings } = useSettings();
+  const lacks = chosen ?? (settings && book ? lacksOf(settings, book) : undefined);
+  const { data, error } = useBeside(target, others, when, lacks);
   if (!book) return <Waiting error={noGuide} />;
   const change = (t: string, os: string[]) =>
     setSearch(() => {
@@ -85,13 +96,15 @@ export default function Beside() {
         />
       </Row>
       <Row>
-        <Toggle isSelected={when !== ''} onChange={(on) => setWhen(on ? today() : '')}>
-          Only what is there today
+        <Text label="What is there to see on" type="date" value={when} onChange={setWhen} />
+        <Toggle isSelected={when === ''} onChange={() => setWhen('')}>
+          On any day
         </Toggle>
-        <Toggle isSelected={mine} onChange={setMine}>
-          Only with my tools and senses
+        <Toggle isSelected={when === today()} onChange={(on) => setWhen(on ? today() : '')}>
+          Today
         </Toggle>
       </Row>
+      {lacks && <Reach book={book} lacks={lacks} onChange={setChosen} />}
       {error && (
         <p role="alert">
           <strong>That did not work.</strong> {error.message}
@@ -139,6 +152,23 @@ function Table({
   const shownAt = Math.min(at, data.others.length - 1);
   const columns = phone ? [0, shownAt + 1] : [0, ...data.others.map((_, i) => i + 1)];
   const taxa = [data.target, ...data.others];
+  const many = data.others.length;
+  const turn = (by: number) => setAt((shownAt + by + many) % many);
+  useShortcuts(useMemo(() => ({ arrowleft: () => turn(-1), arrowright: () => turn(1) }), [shownAt, many]));
+  const from = useRef<{ x: number; y: number }>(undefined);
+  const swipe = phone &&
+    many > 1 && {
+      onTouchStart: (e: React.TouchEvent) => {
+        from.current = { x: e.touches[0]?.clientX ?? 0, y: e.touches[0]?.clientY ?? 0 };
+      },
+      onTouchEnd: (e: React.TouchEvent) => {
+        const [dx, dy] = [
+          (e.changedTouches[0]?.clientX ?? 0) - (from.current?.x ?? 0),
+          (e.changedTouches[0]?.clientY ?? 0) - (from.current?.y ?? 0),
+        ];
+        if (Math.abs(dx) > leastSwipe && Math.abs(dx) > 2 * Math.abs(dy)) turn(dx < 0 ? 1 : -1);
+      },
+    };
   const numbered = data.rows.filter((r) => r.firm && r.apart.includes('always')).slice(0, 9);
   const numbers = Object.fromEntries(numbered.map((r, i) => [r.character, i + 1]));
   return (
@@ -156,7 +186,7 @@ function Table({
         The firmest first. “Enough” marks the least work that would part {data.target.called.toLowerCase()} from
         everything harmful in this guide, not from these alone.
       </p>
-      <Grid as="section" $columns={columns.length} aria-label="What parts them">
+      <Grid as="section" $columns={columns.length} aria-label="What parts them" {...swipe}>
         <div className="corner" />
         {columns.map((i) => (
           <div key={taxa[i]?.id} className="head">
@@ -164,6 +194,11 @@ function Table({
               <Link href={`/guide/${taxa[i]?.id}`}>{taxa[i]?.called}</Link>
             </h2>
             {taxa[i] && <Worth taxon={taxa[i]} />}
+            {i > 0 && data.others.length > 1 && (
+              <Button aria-label={`Take ${taxa[i]?.called} away`} onPress={() => onDrop(taxa[i]?.id ?? '')}>
+                Take away
+              </Button>
+            )}
             <figure>
               <Figure
                 kingdom={data.target.kingdom}
@@ -174,11 +209,6 @@ function Table({
                 wrap
               />
             </figure>
-            {i > 0 && data.others.length > 1 && (
-              <Button aria-label={`Take ${taxa[i]?.called} away`} onPress={() => onDrop(taxa[i]?.id ?? '')}>
-                Take away
-              </Button>
-            )}
           </div>
         ))}
         {data.rows.map((r) => (
@@ -229,40 +259,34 @@ function Line({
   );
 }
 
-/** What this specimen showed, and buttons to read it here. */
+/** What this specimen showed, and where to read it. */
 function Here({ record, character }: { record: string; character: string }) {
   const { book } = useGuide();
   const { data } = useRecord(record);
+  const { data: settings } = useSettings();
   const { mutate, isPending } = useChange(record);
   const [open, setOpen] = useState(false);
   const of = book?.character(character);
-  const reading = data?.readings.find((r) => r.character === character);
-  if (!of || !data) return null;
-  const says = reading?.states?.map((s) => of.states.find((x) => x.id === s)?.name ?? s).join('; ');
+  if (!book || !of || !data || !settings) return null;
+  const reading = data.readings.find((r) => r.character === character);
   return (
     <section aria-label={`${of.name} of this one`}>
-      <div className="hint">This one: {says ?? (reading ? 'read on the bench' : 'not read yet')}</div>
-      {!data.closing && of.kind === 'states' && (
-        <>
-          <Button aria-expanded={open} onPress={() => setOpen(!open)}>
-            {says ? 'Read again' : 'Read it here'}
-          </Button>
-          {open &&
-            of.states.map((s) => (
-              <Button
-                key={s.id}
-                isDisabled={isPending}
-                onPress={() =>
-                  mutate(
-                    { op: newId(), change: { do: 'read', reading: { character, states: [s.id], sure: true } } },
-                    { onSuccess: () => setOpen(false) },
-                  )
-                }
-              >
-                {s.name}
-              </Button>
-            ))}
-        </>
+      <div className="hint">This one: {reading ? readingWords(reading, of, book, settings) : 'not read yet'}</div>
+      {!data.closing && <Button onPress={() => setOpen(true)}>{reading ? 'Read again' : 'Read it here'}</Button>}
+      {open && (
+        <Popup title={`${of.name} of this one`} onClose={() => setOpen(false)}>
+          <Ask
+            character={of}
+            reading={reading}
+            afresh={false}
+            settings={settings}
+            busy={isPending}
+            onRead={(read) =>
+              mutate({ op: newId(), change: { do: 'read', reading: read } }, { onSuccess: () => setOpen(false) })
+            }
+          />
+          <Button onPress={() => setOpen(false)}>Close</Button>
+        </Popup>
       )}
     </section>
   );

@@ -1,4 +1,4 @@
-import { Fragment, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import type { Schema } from '../../api/client';
@@ -12,6 +12,7 @@ import { Page, Waiting } from '../../parts/Fields';
 import { Stalk } from '../../parts/Harm';
 import { monthNames, scoreWords, whenWords } from '../../parts/leafWords';
 import { Mark } from '../../parts/Mark';
+import { useShortcuts } from '../../parts/useShortcuts';
 import { Worth } from '../../parts/Worth';
 import { harmWords, organWords, today } from '../../parts/words';
 import { Figure } from '../../pen/Figure';
@@ -44,6 +45,7 @@ const Scores = styled.table`
   th, td { text-align: left; vertical-align: top; padding: 6px 10px 6px 0; border-top: 1px solid ${c('mist')}; }
   thead th, tbody th.organ { font-size: 16px; padding-top: 14px; border-top: 0; }
   th.name { font-weight: 600; width: 34%; }
+  .source { color: ${c('stone')}; font-size: 14px; }
   .must { color: ${c('cut')}; font-weight: 700; }
 `;
 
@@ -71,6 +73,12 @@ type PageView = Schema['PageView'];
 export default function Leaf({ id }: { id: string }) {
   const [stage, setStage] = useState<Stage>('');
   const [month, setMonth] = useState(0);
+  useShortcuts(
+    useMemo(
+      () => ({ arrowleft: () => setMonth((m) => (m + 12) % 13), arrowright: () => setMonth((m) => (m + 1) % 13) }),
+      [],
+    ),
+  );
   const { data, error } = usePage(id, stage, month);
   const { book } = useGuide();
   const { data: settings } = useSettings();
@@ -216,40 +224,50 @@ export default function Leaf({ id }: { id: string }) {
 
 function Shows({ page }: { page: PageView }) {
   const { book } = useGuide();
+  const [sourced, setSourced] = useState(false);
   if (!book) return null;
   const organs = book.organs.filter((o) => page.scores.some((s) => book.character(s.character)?.organ === o));
   return (
-    <Scores>
-      <thead className="sr">
-        <tr>
-          <th>Feature</th>
-          <th>Shows</th>
-        </tr>
-      </thead>
-      {organs.map((o) => (
-        <tbody key={o}>
+    <>
+      <Row data-screen-only>
+        <Toggle isSelected={sourced} onChange={setSourced}>
+          Where each comes from
+        </Toggle>
+      </Row>
+      <Scores>
+        <thead className="sr">
           <tr>
-            <th className="organ" colSpan={2} scope="rowgroup">
-              {organWords[o] ?? o}
-            </th>
+            <th>Feature</th>
+            <th>Shows</th>
+            {sourced && <th>Where it comes from</th>}
           </tr>
-          {page.scores
-            .filter((s) => book.character(s.character)?.organ === o)
-            .map((s) => (
-              <tr key={s.character} title={s.source}>
-                <th className="name" scope="row">
-                  {book.character(s.character)?.name}
-                  {page.must_see.includes(s.character) && <span className="must"> must be seen</span>}
-                </th>
-                <td>
-                  {scoreWords(s.score, book.character(s.character))}
-                  {s.own && <Mark>yours</Mark>}
-                </td>
-              </tr>
-            ))}
-        </tbody>
-      ))}
-    </Scores>
+        </thead>
+        {organs.map((o) => (
+          <tbody key={o}>
+            <tr>
+              <th className="organ" colSpan={sourced ? 3 : 2} scope="rowgroup">
+                {organWords[o] ?? o}
+              </th>
+            </tr>
+            {page.scores
+              .filter((s) => book.character(s.character)?.organ === o)
+              .map((s) => (
+                <tr key={s.character}>
+                  <th className="name" scope="row">
+                    {book.character(s.character)?.name}
+                    {page.must_see.includes(s.character) && <span className="must"> must be seen</span>}
+                  </th>
+                  <td>
+                    {scoreWords(s.score, book.character(s.character))}
+                    {s.own && <Mark>yours</Mark>}
+                  </td>
+                  {sourced && <td className="source">{s.own ? 'you' : s.source}</td>}
+                </tr>
+              ))}
+          </tbody>
+        ))}
+      </Scores>
+    </>
   );
 }
 

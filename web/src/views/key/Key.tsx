@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { Link, useLocation, useSearchParams } from 'wouter';
 import { newId } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
-import { type KeyPart, useBooklet, useKeyStep } from '../../api/useLeaf';
+import { type KeyPart, type Lacks, useBooklet, useKeyStep } from '../../api/useLeaf';
 import { recordQuery, send, useChange, useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c } from '../../look/tokens';
@@ -12,6 +12,8 @@ import { Button, Primary, Quiet, Row, Toggle } from '../../parts/Buttons';
 import { Page, Pick, Waiting } from '../../parts/Fields';
 import { monthNames } from '../../parts/leafWords';
 import { tell } from '../../parts/Notice';
+import { lacksOf, Reach } from '../../parts/Reach';
+import { useShortcuts } from '../../parts/useShortcuts';
 import { Worth } from '../../parts/Worth';
 import { today } from '../../parts/words';
 import { Drawing } from '../../pen/late';
@@ -21,7 +23,8 @@ const Leads = styled.div`
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   gap: 12px;
   margin-top: 14px;
-  button { display: grid; justify-items: center; gap: 6px; padding: 12px 10px; border-radius: 14px; text-align: center; align-content: center; }
+  kbd { position: absolute; top: 6px; left: 9px; font: 600 12px/1 inherit; color: ${c('stone')}; }
+  button { position: relative; display: grid; justify-items: center; gap: 6px; padding: 12px 10px; border-radius: 14px; text-align: center; align-content: center; }
   .art { display: flex; flex-wrap: wrap; justify-content: center; gap: 6px; }
   small { color: ${c('stone')}; }
 `;
@@ -48,7 +51,12 @@ export default function Key() {
   const [kingdom, setKingdom] = useState<KeyPart['kingdom']>((search.get('kingdom') as 'fungi') ?? 'fungi');
   const [month, setMonth] = useState(String(new Date().getMonth() + 1));
   const [look, setLook] = useState(false);
-  if (!settings) return <Waiting error={error} />;
+  const [stage, setStage] = useState<KeyPart['stage']>('');
+  const [chosen, setChosen] = useState<Lacks>();
+  const { book } = useGuide();
+  if (!settings || !book) return <Waiting error={error} />;
+  const lacks = chosen ?? lacksOf(settings, book);
+  const whole: KeyPart = { ...lacks, kingdom, month: Number(month), region: settings.region, stage, look_only: look };
   if (part && printed) return <Booklet part={part} onBack={() => setPrinted(false)} />;
   if (part)
     return <Walk part={part} record={record} onEnd={() => setPart(undefined)} onPrint={() => setPrinted(true)} />;
@@ -75,15 +83,39 @@ export default function Key() {
           onChange={setMonth}
           options={[{ id: '0', name: 'Any month' }, ...monthNames.map((m, i) => ({ id: String(i + 1), name: m }))]}
         />
+        <Pick
+          label="How far on is it?"
+          value={stage}
+          onChange={(v) => setStage(v as KeyPart['stage'])}
+          options={[
+            { id: '', name: 'Any stage' },
+            { id: 'young', name: 'Young' },
+            { id: 'mature', name: 'Full-grown' },
+            { id: 'old', name: 'Old' },
+          ]}
+        />
+      </Row>
+      <Row>
         <Toggle isSelected={look} onChange={setLook}>
           Only what I can see without touching
         </Toggle>
       </Row>
-      <p>Tools, senses and continent are those of your settings.</p>
+      <Reach book={book} lacks={lacks} onChange={setChosen} />
+      <p>
+        {settings.region
+          ? 'The continent is that of your settings.'
+          : 'Of every continent; the settings can name yours.'}
+      </p>
       <Row>
-        <Primary onPress={() => setPart({ kingdom, month: Number(month), region: settings.region, look_only: look })}>
-          Walk it
-        </Primary>
+        <Primary onPress={() => setPart(whole)}>Walk it</Primary>
+        <Button
+          onPress={() => {
+            setPart(whole);
+            setPrinted(true);
+          }}
+        >
+          The whole key, to print
+        </Button>
       </Row>
     </Page>
   );
@@ -110,6 +142,13 @@ function Walk({
   const queries = useQueryClient();
   const { mutate } = useChange(keeping);
   const [, go] = useLocation();
+  const keys: Record<string, () => unknown> = {};
+  data?.leads.slice(0, 9).forEach((l, i) => {
+    keys[String(i + 1)] = () => answer(l.states);
+  });
+  if (data?.character) keys['0'] = () => answer([]);
+  if (answers.length > 0) keys.z = () => back();
+  useShortcuts(keys);
   if (error)
     return (
       <Page role="alert">
@@ -177,8 +216,9 @@ function Walk({
       )}
       {character && (
         <Leads role="group" aria-label={character.name}>
-          {data.leads.map((l) => (
+          {data.leads.map((l, i) => (
             <Button key={l.states.join()} onPress={() => answer(l.states)}>
+              {i < 9 && <kbd aria-hidden>{i + 1}</kbd>}
               <span className="art">
                 {l.states.slice(0, 3).map((s) => (
                   <Drawing key={s} character={character.id} state={s} size={64} />

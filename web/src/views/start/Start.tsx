@@ -3,11 +3,13 @@ import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
-import { useStart } from '../../api/useRecord';
+import { usePractice, useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c } from '../../look/tokens';
 import { Button, Quiet, Row } from '../../parts/Buttons';
 import { Page, Text, Waiting } from '../../parts/Fields';
+import { tell } from '../../parts/Notice';
+import { keepWalked, walked } from '../../parts/walked';
 import { today } from '../../parts/words';
 import { leafParts } from '../../pen/leaves';
 import { Mushroom } from '../../pen/Mushroom';
@@ -37,6 +39,20 @@ const More = styled.div`
   margin-top: 18px;
 `;
 
+const Offer = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+  align-items: center;
+  margin-top: 12px;
+  padding: 12px 16px;
+  border-left: 6px solid ${c('zest')};
+  background: ${c('paper')};
+  border-radius: 12px;
+  max-width: 44rem;
+  p { flex: 1 1 16rem; }
+`;
+
 /** Starts a record with one choice: plant or mushroom, or a working name found by any of its names. */
 export default function Start() {
   const { data: settings, error } = useSettings();
@@ -45,6 +61,8 @@ export default function Start() {
   const [name, setName] = useState('');
   const [date, setDate] = useState(today());
   const [place, setPlace] = useState<string>();
+  const [offered, setOffered] = useState(!walked());
+  const practice = usePractice();
   const query = useDeferredValue(name.trim());
   const found = useQuery({
     queryKey: ['taxa', query],
@@ -69,6 +87,34 @@ export default function Start() {
     <Page>
       <h1>What is in front of you?</h1>
       <p>One plant traced to its own stem, or one fruit body. Everything else comes while you look.</p>
+      {offered && (
+        <Offer aria-label="First time here?">
+          <p>
+            <strong>First time here?</strong> One minute on a made-up mushroom shows how a ruling comes about.
+          </p>
+          <Row>
+            <Button
+              isDisabled={practice.isPending}
+              onPress={() =>
+                practice.mutate(undefined, {
+                  onSuccess: (id) => go(`/bench/${id}?walk=1`),
+                  onError: (e) => tell({ text: e.message, bad: true }),
+                })
+              }
+            >
+              Walk through
+            </Button>
+            <Quiet
+              onPress={() => {
+                keepWalked();
+                setOffered(false);
+              }}
+            >
+              Not now
+            </Quiet>
+          </Row>
+        </Offer>
+      )}
       <Kinds>
         <Button isDisabled={start.isPending} onPress={() => begin('plantae')}>
           <Sheet viewBox="0 0 120 100" height="110" width="154" aria-hidden>

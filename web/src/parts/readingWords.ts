@@ -1,5 +1,5 @@
-import type { Character, Reading, Settings } from '../../api/client';
-import type { Book } from '../../api/useGuide';
+import type { Character, Reading, Settings } from '../api/client';
+import type { Book } from '../api/useGuide';
 
 const perMillimetre: Record<string, number> = { mm: 1, cm: 10 };
 

@@ -1,14 +1,14 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import type { Character, Reading, Settings } from '../../api/client';
-import { useGuide } from '../../api/useGuide';
-import type { NewReading } from '../../api/useRecord';
-import { c } from '../../look/tokens';
-import { Button, Primary, Quiet, Row, Toggle } from '../../parts/Buttons';
-import { Pick, Text } from '../../parts/Fields';
-import { useShortcuts } from '../../parts/useShortcuts';
-import { minutes } from '../../parts/words';
-import { Drawing } from '../../pen/late';
+import type { Character, Reading, Settings } from '../api/client';
+import { useGuide } from '../api/useGuide';
+import type { NewReading } from '../api/useRecord';
+import { c } from '../look/tokens';
+import { Drawing } from '../pen/late';
+import { Button, Primary, Quiet, Row, Toggle } from './Buttons';
+import { Pick, Text } from './Fields';
+import { useShortcuts } from './useShortcuts';
+import { minutes } from './words';
 
 const Card = styled.div`
   border-left: 8px solid ${c('zest')};
@@ -62,6 +62,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
   const [chosen, setChosen] = useState<string[]>(reading?.states ?? []);
   const [blind, setBlind] = useState(false);
   const [handled, setHandled] = useState('0');
+  const card = useRef<HTMLDivElement>(null);
   const extra = character.fades ? { handled: Number.parseInt(handled, 10) || 0 } : {};
 
   const keep = (states: string[]) => onRead({ character: character.id, states, sure: !unsure, ...extra });
@@ -80,10 +81,10 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
     });
     return out;
   }, [character, several, unsure, handled]);
-  useShortcuts(keys);
+  useShortcuts(keys, card);
 
   return (
-    <Card>
+    <Card ref={card}>
       <h2>{character.question}</h2>
       <p className="how">{character.how}</p>
       {character.pitfall && (
