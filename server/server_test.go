@@ -21,11 +21,11 @@ import (
 
 // rig is a server on an empty database, with a client that speaks JSON to it.
 type rig struct {
-	*testing.T
+	testing.TB
 	url string
 }
 
-func serve(t *testing.T) rig {
+func serve(t testing.TB) rig {
 	t.Helper()
 	g, err := guidebook.Shipped()
 	if err != nil {

@@ -7,6 +7,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"sync"
 )
 
 // Compiled is a guide turned into a matrix: every name a number, and for every character and state the set of taxa
@@ -38,6 +39,8 @@ type Compiled struct {
 	Lots, Lot []uint32
 
 	charOf, taxonOf, lineOf map[string]int
+	// called gives what the taxa are called; it is worked out when it is first asked for.
+	called func() *callings
 	// continents holds the taxa known from each continent, anywhere those of which the guide does not say where.
 	continents map[string]Bits
 	anywhere   Bits
@@ -187,6 +190,7 @@ func CompileValid(g *Guide) *Compiled {
 		own.Taxa[i].Scores = nil
 	}
 	c.Guide = &own
+	c.called = sync.OnceValue(c.callings)
 	_, c.Rank = ordered(g.Taxa, func(t *Taxon) string { return t.ID })
 	c.Lots, c.Lot = ordered(g.Taxa, func(t *Taxon) string {
 		sum := md5.Sum([]byte(t.ID))

@@ -7,21 +7,41 @@ import (
 	"unicode"
 )
 
-// Namesakes lists the other taxa that share a common name with the taxon, in the order of the guide: one name may mean
-// several plants.
-func (c *Compiled) Namesakes(taxon int) []int {
-	own := map[string]bool{}
-	for _, name := range c.Taxa[taxon].Common {
-		own[Fold(name)] = true
-	}
-	var out []int
+// name is one of a taxon's names, and what it is compared by.
+type name struct{ text, folded string }
+
+// callings are the names of every taxon, and its namesakes.
+type callings struct {
+	names [][]name
+	sakes [][]int
+}
+
+func (c *Compiled) callings() *callings {
+	out := &callings{names: make([][]name, len(c.Taxa)), sakes: make([][]int, len(c.Taxa))}
+	called := map[string][]int{}
 	for i := range c.Taxa {
-		if i != taxon && slices.ContainsFunc(c.Taxa[i].Common, func(name string) bool { return own[Fold(name)] }) {
-			out = append(out, i)
+		for _, text := range c.Taxa[i].Names() {
+			out.names[i] = append(out.names[i], name{text, Fold(text)})
 		}
+		for _, text := range c.Taxa[i].Common {
+			if f := Fold(text); !slices.Contains(called[f], i) {
+				called[f] = append(called[f], i)
+			}
+		}
+	}
+	for i := range c.Taxa {
+		for _, text := range c.Taxa[i].Common {
+			out.sakes[i] = append(out.sakes[i], called[Fold(text)]...)
+		}
+		slices.Sort(out.sakes[i])
+		out.sakes[i] = slices.DeleteFunc(slices.Compact(out.sakes[i]), func(other int) bool { return other == i })
 	}
 	return out
 }
+
+// Namesakes lists the other taxa that share a common name with the taxon, in the order of the guide: one name may mean
+// several plants.
+func (c *Compiled) Namesakes(taxon int) []int { return c.called().sakes[taxon] }
 
 // Hit is a taxon found by a name, and the name that it was found by.
 type Hit struct {
@@ -41,9 +61,9 @@ func (c *Compiled) Find(query string) []Hit {
 	var found []scored
 	for i := range c.Taxa {
 		best := scored{rank: -1}
-		for _, name := range c.Taxa[i].Names() {
-			if r := nameRank(Fold(name), words); r > best.rank {
-				best = scored{Hit{i, name}, r}
+		for _, n := range c.called().names[i] {
+			if r := nameRank(n.folded, words); r > best.rank {
+				best = scored{Hit{i, n.text}, r}
 			}
 		}
 		if best.rank >= 0 {
@@ -108,8 +128,10 @@ func Fold(s string) string {
 			return r
 		}
 		return ' '
-	}, strings.NewReplacer("'", "", "’", "", "ß", "ss", "æ", "ae", "œ", "oe").Replace(s))
+	}, ligatures.Replace(s))
 }
+
+var ligatures = strings.NewReplacer("'", "", "’", "", "ß", "ss", "æ", "ae", "œ", "oe")
 
 var plainLetter = func() map[rune]rune {
 	m := map[rune]rune{}

@@ -1,4 +1,4 @@
-import { useDeferredValue, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { Link } from 'wouter';
 import type { Taxon } from '../../api/client';
@@ -24,11 +24,13 @@ const List = styled.ul`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
   gap: 0 26px;
-  li { display: grid; grid-template-columns: 18px minmax(0, 1fr); gap: 10px; padding: 10px 0; border-top: 1.5px solid ${c('mist')}; font-size: 15px; }
+  li { content-visibility: auto; contain-intrinsic-size: auto 66px; display: grid; grid-template-columns: 18px minmax(0, 1fr); gap: 10px; padding: 10px 0; border-top: 1.5px solid ${c('mist')}; font-size: 15px; }
   a { font-weight: 700; font-size: 17px; text-underline-offset: 3px; }
   em { color: ${c('stone')}; }
   ${narrow} { grid-template-columns: minmax(0, 1fr); }
 `;
+
+const none: Taxon[] = [];
 
 const any = { id: '', name: 'Any' };
 
@@ -43,16 +45,23 @@ export default function Guide() {
   const month = new Date().getMonth() + 1;
   const query = useDeferredValue(name.trim());
   const { data, error } = useFound(query);
-  const all = data ?? [];
-  const shown = all.filter(
-    (t) =>
-      (!kingdom || t.kingdom === kingdom) &&
-      (!family || t.family === family) &&
-      (!use || t.use === use) &&
-      (!harm || t.harm === harm) &&
-      (!now || t.months.includes(month)),
+  const all = data ?? none;
+  const sifted = useMemo(
+    () =>
+      all.filter(
+        (t) =>
+          (!kingdom || t.kingdom === kingdom) &&
+          (!family || t.family === family) &&
+          (!use || t.use === use) &&
+          (!harm || t.harm === harm) &&
+          (!now || t.months.includes(month)),
+      ),
+    [all, kingdom, family, use, harm, now, month],
   );
-  const families = [...new Set(all.map((t) => t.family))].sort();
+  // The first of a long list are drawn at once, the rest when there is time: it must not hold up what is being typed.
+  const settled = useDeferredValue(sifted);
+  const shown = settled === sifted ? sifted : sifted.slice(0, 24);
+  const families = useMemo(() => [...new Set(all.map((t) => t.family))].sort(), [all]);
   return (
     <Page>
       <h1>The guide</h1>
@@ -101,9 +110,9 @@ export default function Guide() {
       {!data && <Waiting error={error} />}
       {data && (
         <p role="status">
-          {shown.length === 0
+          {sifted.length === 0
             ? 'Nothing in this guide is like that. It may still be out there: no guide is complete.'
-            : `${shown.length} of ${all.length}`}
+            : `${sifted.length} of ${all.length}`}
         </p>
       )}
       <List aria-label="Taxa">
@@ -115,23 +124,26 @@ export default function Guide() {
   );
 }
 
-function One({ taxon }: { taxon: Taxon }) {
-  const by = taxon.found_by && taxon.found_by !== taxon.called && taxon.found_by !== taxon.name ? taxon.found_by : '';
-  return (
-    <li>
-      <Stalk small thorns={harmWords[taxon.harm]?.thorns ?? 0} />
-      <div>
-        <Link href={`/guide/${taxon.id}`}>{taxon.called}</Link>{' '}
-        <em>
-          {taxon.name}
-          {by && `, found by “${by}”`}
-        </em>
-        {taxon.own && <Mark>{taxon.own === 'taxon' ? 'yours' : 'with words of yours'}</Mark>}
+const One = memo(
+  function One({ taxon }: { taxon: Taxon }) {
+    const by = taxon.found_by && taxon.found_by !== taxon.called && taxon.found_by !== taxon.name ? taxon.found_by : '';
+    return (
+      <li>
+        <Stalk small thorns={harmWords[taxon.harm]?.thorns ?? 0} />
         <div>
-          <Worth taxon={taxon} />
+          <Link href={`/guide/${taxon.id}`}>{taxon.called}</Link>{' '}
+          <em>
+            {taxon.name}
+            {by && `, found by “${by}”`}
+          </em>
+          {taxon.own && <Mark>{taxon.own === 'taxon' ? 'yours' : 'with words of yours'}</Mark>}
+          <div>
+            <Worth taxon={taxon} />
+          </div>
+          {taxon.shared && <div>One of its names is also given to {taxon.shared.join(', ')}.</div>}
         </div>
-        {taxon.shared && <div>One of its names is also given to {taxon.shared.join(', ')}.</div>}
-      </div>
-    </li>
-  );
-}
+      </li>
+    );
+  },
+  (a, b) => a.taxon.id === b.taxon.id && a.taxon.found_by === b.taxon.found_by && a.taxon.own === b.taxon.own,
+);
