@@ -10,6 +10,7 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
+	"time"
 
 	"zestythicket/core/guide"
 )
@@ -250,5 +251,35 @@ func BenchmarkShipped(b *testing.B) {
 		if _, err := Shipped(); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// What figures are drawn from: measures in the middle of what is usual, counts, and only what is there in a month.
+func TestWhatFiguresAreDrawnFrom(t *testing.T) {
+	g, err := Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	calocybe, _ := g.Taxon("calocybe-gambosa")
+	ivy, _ := g.Taxon("toxicodendron-radicans")
+	if mm := g.Sizes(calocybe)["cap-diameter"]; mm != 75 { // 50 to 100 mm, common practice
+		t.Errorf("the cap of St George's is %v mm", mm)
+	}
+	if n := g.Sizes(ivy)["leaflet-count"]; n != 3 {
+		t.Errorf("poison ivy has %v leaflets", n)
+	}
+	may, january := time.Date(2026, 5, 15, 0, 0, 0, 0, time.UTC), time.Date(2026, 1, 15, 0, 0, 0, 0, time.UTC)
+	ramsons, _ := g.Taxon("allium-ursinum")
+	for _, c := range []struct {
+		character string
+		day       time.Time
+		there     bool
+	}{{"leaf-veins", may, true}, {"leaf-veins", january, false}, {"petal-count", january, false}, {"nothing", may, false}} {
+		if g.ThereIn(ramsons, c.character, c.day) != c.there {
+			t.Errorf("ramsons in %s: %s there: %v", c.day.Month(), c.character, !c.there)
+		}
+	}
+	if tools := g.Tools(); !slices.Contains(tools, "knife") || !slices.IsSorted(tools) {
+		t.Errorf("the tools are %v", tools)
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"fmt"
 	"io/fs"
 	"net/http"
 	"time"
@@ -120,6 +121,17 @@ func answer[T any](v T, err error) (*body[T], error) {
 		return nil, asProblem(err)
 	}
 	return &body[T]{v}, nil
+}
+
+// fileBody is an answer that is kept as a file.
+type fileBody struct {
+	ContentType string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
+}
+
+func file(kind, name string, b []byte) *fileBody {
+	return &fileBody{kind, fmt.Sprintf("attachment; filename=%q", name), b}
 }
 
 type none struct{}

@@ -58,6 +58,14 @@ func (a *App) keyRoutes(api huma.API) {
 			k.Weigh(b)
 			return answer(b, nil)
 		})
+	huma.Register(api, operation(http.MethodGet, "/key/booklet.txt", "key-text", "A key written out as plain text"),
+		func(_ context.Context, in *KeyPart) (*fileBody, error) {
+			k, err := a.key(*in)
+			if err != nil {
+				return nil, asProblem(err)
+			}
+			return file("text/plain; charset=utf-8", "key.txt", []byte(k.Booklet().Text())), nil
+		})
 }
 
 func (a *App) key(p KeyPart) (*keying.Key, error) {

@@ -77,20 +77,12 @@ func (a *App) ownRoutes(api huma.API) {
 	huma.Register(api, operation(http.MethodGet, "/own", "get-own", "The user's own guide"),
 		func(ctx context.Context, _ *none) (*body[ownView], error) { return answer(a.viewOwn(ctx)) })
 	huma.Register(api, operation(http.MethodGet, "/own.yaml", "export-own", "The user's own guide as YAML"),
-		func(context.Context, *none) (*struct {
-			ContentType string `header:"Content-Type"`
-			Disposition string `header:"Content-Disposition"`
-			Body        []byte
-		}, error) {
+		func(context.Context, *none) (*fileBody, error) {
 			b, err := guidebook.WriteOwn(&a.mine.own)
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			return &struct {
-				ContentType string `header:"Content-Type"`
-				Disposition string `header:"Content-Disposition"`
-				Body        []byte
-			}{"application/yaml", `attachment; filename="my-guide.yaml"`, b}, nil
+			return file("application/yaml", "my-guide.yaml", b), nil
 		})
 	huma.Register(api, operation(http.MethodPut, "/own/taxa/{id}", "put-own-taxon", "Keep a taxon of the user's own"),
 		func(ctx context.Context, in *struct {
@@ -236,6 +228,9 @@ func (a *App) ownWithout(taxa, corrections []string) *guide.Own {
 	return out
 }
 
+// pages are addresses beside those of the taxa, which a taxon's id would hide.
+var pages = []string{"family", "mine", "new", "words"}
+
 // changeOwn puts another guide of the user's own in place of what it is, if it validates, and if what it makes easier
 // was confirmed.
 func (a *App) changeOwn(ctx context.Context, w OwnWrite, next *guide.Own) (ownAnswer, error) {
@@ -246,6 +241,11 @@ func (a *App) changeOwn(ctx context.Context, w OwnWrite, next *guide.Own) (ownAn
 	own, laid, err := guidebook.ReadOwn("my guide", text, a.mine.base)
 	if err != nil {
 		return ownAnswer{}, refused{plainly(err)}
+	}
+	for _, t := range own.Taxa {
+		if slices.Contains(pages, t.ID) {
+			return ownAnswer{}, refused{fmt.Errorf("id: %q is the address of a page of its own; choose another", t.ID)}
+		}
 	}
 	out := ownAnswer{Asks: append(guide.Loosened(a.Guide.Book(), laid), a.newFindings(laid)...)}
 	if len(out.Asks) > 0 {

@@ -57,6 +57,7 @@ func TestOwnGuideRefusesAndKeepsNothing(t *testing.T) {
 		"an unknown character": {"PUT", "/own/corrections/amanita-phalloides", `{"op":"` + opA + `","common":[],"note":"","scores":{"cap-song":["loud"]}}`, "scores/cap-song: no character has the id"},
 		"an unknown taxon":     {"PUT", "/own/corrections/nobody", `{"op":"` + opA + `","common":["X"],"note":"","scores":{}}`, "no taxon"},
 		"markup in a name":     {"PUT", "/own/corrections/amanita-phalloides", `{"op":"` + opA + `","common":["<img src=x>"],"note":"","scores":{}}`, "markup"},
+		"a page's address":     {"PUT", "/own/taxa/words", `{"op":"` + opA + `","taxon":{"id":"words","name":"Verbum meum","family":"Verbaceae","kingdom":"fungi","use":"none","harm":"none","scores":{"underside":["gills"]}}}`, "address of a page"},
 		"half a taxon":         {"PUT", "/own/taxa/mine", `{"op":"` + opA + `","taxon":{"id":"mine","kingdom":"fungi","use":"none","harm":"none"}}`, "family: a taxon of your own needs its scientific family"},
 		"one wrong of two":     {"POST", "/own/import", `{"op":"` + opA + `","name":"a.yaml","text":"corrections:\n  - {taxon: amanita-phalloides, note: x}\n  - {taxon: nobody, note: x}\n"}`, "a.yaml:3: "},
 		"nothing":              {"POST", "/own/import", `{"op":"` + opA + `","name":"a.yaml","text":""}`, "neither taxa nor corrections"},

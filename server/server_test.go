@@ -338,6 +338,10 @@ func TestLeafingThroughTheGuide(t *testing.T) {
 	if r.do("GET", "/api/v1/key/booklet?kingdom=plantae&month=4", "", &booklet); len(booklet.Steps) < 20 || booklet.Mean == 0 {
 		t.Errorf("the booklet has %d steps", len(booklet.Steps))
 	}
+	status, head, text := r.send("GET", "/api/v1/key/booklet.txt?kingdom=plantae&month=4", "", nil)
+	if status != 200 || !strings.Contains(head.Get("Content-Disposition"), "key.txt") || !strings.Contains(text, "never eat on its word") {
+		t.Errorf("the key as text: %d %.200s", status, text)
+	}
 }
 
 func TestPractice(t *testing.T) {

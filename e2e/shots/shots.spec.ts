@@ -12,7 +12,16 @@ async function shot(page: Page, name: string, width = 1280, height = 800) {
   await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' });
 }
 
+/** Keeps an entry of one's own guide, twice asked where that is asked. */
+async function keep(page: Page, entry: string, data: object) {
+  const put = async (more: object) =>
+    (await page.request.put(`/api/v1/own/${entry}`, { data: { op: crypto.randomUUID(), ...data, ...more } })).json();
+  const { saved, confirm } = await put({});
+  if (!saved) expect(await put({ confirm })).toMatchObject({ saved: true });
+}
+
 test('pictures of the main views', async ({ page }) => {
+  test.setTimeout(180_000);
   const views: Record<string, string> = {
     'new-record': '/',
     'bench-keep-looking': demo(5),
@@ -51,4 +60,29 @@ test('pictures of the main views', async ({ page }) => {
   await page.goto(demo(10));
   await feature(page, 'Underside');
   await shot(page, 'bench-dark');
+  await page.emulateMedia({ colorScheme: 'light' });
+  await keep(page, 'taxa/velna-bolete', {
+    taxon: {
+      id: 'velna-bolete',
+      name: 'Boletus velnensis',
+      family: 'Boletaceae',
+      kingdom: 'fungi',
+      use: 'none',
+      harm: 'unknown',
+      common: ['Velna bolete'],
+      scores: { underside: ['pores'], 'stem-net': ['fine'], substrate: ['woodland-soil'] },
+    },
+  });
+  await keep(page, 'corrections/boletus-edulis', {
+    common: ['Hollin bun'],
+    note: 'Every September under the spruces at Hollin Fold.',
+    scores: {},
+  });
+  await page.goto('/guide/mine');
+  await expect(page.getByText('Velna bolete')).toBeVisible();
+  await shot(page, 'my-guide');
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Walk through' }).click();
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
+  await shot(page, 'walk-through');
 });

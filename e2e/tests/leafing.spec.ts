@@ -115,6 +115,10 @@ test("a key walked with a can't tell, a step back, ends in the same record", asy
   await page.getByRole('button', { name: /to print/ }).click();
   await expect(page.getByRole('list', { name: 'The key' }).getByRole('listitem').first()).toContainText('1. ');
   await expect(page.getByText('never eat on its word')).toBeVisible();
+  const file = await page.request.get((await page.getByRole('link', { name: 'As text' }).getAttribute('href')) ?? '');
+  expect(await file.text()).toContain('never eat on its word');
+  const json = await page.request.get((await page.getByRole('link', { name: 'As JSON' }).getAttribute('href')) ?? '');
+  expect((await json.json()).steps.length).toBeGreaterThan(20);
 });
 
 test('a record made wholly by touching the figure', async ({ page }) => {

@@ -83,7 +83,8 @@ test('no page asks another origin for anything, or breaks the policy', async ({ 
 });
 
 /** Scripts of figures and drawings, which come with the view that needs them. */
-const figures = /\/(drawings|Mushroom|leaves|Spots|Halved|Plant|Figure|Numbers|blade|fungi|flowers|fruits|stems|marks|inked)-/;
+const figures =
+  /\/(drawings|Mushroom|leaves|Spots|Halved|Plant|Figure|Numbers|blade|fungi|flowers|fruits|stems|marks|inked)-/;
 
 test('the first page is light', async ({ page }) => {
   const sizes: Record<string, number> = {};

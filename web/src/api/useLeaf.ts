@@ -87,3 +87,10 @@ export function useBooklet(part: KeyPart | undefined) {
     retry: false,
   });
 }
+
+/** Where a written key is to be had as a file: “.txt” for plain text, nothing for JSON. */
+export function bookletFile(kind: '' | '.txt', { without, ...part }: KeyPart): string {
+  const query = new URLSearchParams(Object.entries(part).map(([k, v]) => [k, String(v)]));
+  for (const tool of without) query.append('without', tool);
+  return `/api/v1/key/booklet${kind}?${query}`;
+}

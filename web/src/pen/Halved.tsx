@@ -89,12 +89,15 @@ const ballSkins: Record<string, string> = {
 
 function Change({ shown, x, y }: { shown: Shown; x: number; y: number }) {
   const state = shown['flesh-change'];
+  const words = changeWords[state ?? ''] ?? '';
   return (
     <Part of="flesh-change" state={state}>
       <path className="fine" d={changes[state ?? '']} />
-      {state !== 'none' && <circle cx={x - 44} cy={y - 3} r="4" style={{ fill: swatches[state ?? ''] }} />}
+      {state !== 'none' && (
+        <circle cx={x - 8 - 2.2 * words.length} cy={y - 3} r="4" style={{ fill: swatches[state ?? ''] }} />
+      )}
       <text x={x} y={y} textAnchor="middle">
-        {changeWords[state ?? '']}
+        {words}
       </text>
     </Part>
   );

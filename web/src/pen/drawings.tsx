@@ -12,9 +12,8 @@ import { swatches } from './swatches';
 export { Details, Habit, Halved };
 
 /** Which part of the mushroom each character is seen on, so that all its states stand in one pose. */
-const outside: Record<string, { box: string; with?: Record<string, string> }> = {
+const outside: Record<string, { box: string }> = {
   underside: { box: '6 10 108 90' },
-  'gill-spacing': { box: '6 30 108 62', with: { underside: 'gills' } },
   'stem-ring': { box: '0 10 120 124' },
   'stem-base': { box: '16 70 88 66' },
   'stem-net': { box: '26 50 68 80' },
@@ -83,12 +82,7 @@ export function Drawing({ character, state, size = 76 }: { character: string; st
   } else if (pose) {
     box = pose.box;
     const closed = state === 'closed' || state === 'cord';
-    art = (
-      <Mushroom
-        shown={{ ...pose.with, ...(closed ? { 'cap-shape': 'ball' } : {}), [character]: state }}
-        focus={character}
-      />
-    );
+    art = <Mushroom shown={{ ...(closed ? { 'cap-shape': 'ball' } : {}), [character]: state }} focus={character} />;
   } else if (halved.includes(character) && state !== 'no-stem') {
     box = '0 8 120 120';
     art = <Cut show={{ [character]: state }} focus={character} />;

@@ -6,6 +6,13 @@ const stalk = 'paper:M50 70V98H70V70Z';
 const open = `${below}|${cap}|${stalk}`;
 const head = 'fill:M60 6C84 6 92 34 84 62H36C28 34 36 6 60 6Z';
 const wood = 'fill:M20 4H48V96H20Z|fine:M28 4V96M38 10V92';
+/** So many gills on a piece of a cap, from its middle to its edge. */
+const rays = (n: number) =>
+  Array.from({ length: n }, (_, i) => {
+    const across = (2 * (i + 1)) / (n + 1) - 1;
+    return `M60 92L${(60 + 50 * across).toFixed(1)} ${(10 + 20 * across * across).toFixed(1)}`;
+  }).join('');
+
 const gillFan = (more: string) => `paper:M60 92L10 30C30 4 90 4 110 30Z|${more}`;
 
 /** Drawings of a mushroom's parts that the figure of a plain capped one does not show. */
@@ -55,6 +62,11 @@ export const fungusParts = drawAll({
   'cut-section': {
     'no-cap':
       'paper:M60 118C50 90 22 88 18 60C16 34 40 20 60 20C80 20 104 34 102 60C98 88 70 90 60 118Z|fine:M60 110C58 80 40 70 32 52M60 110C60 80 58 60 56 36M60 110C62 80 76 70 86 52',
+  },
+  'gill-spacing': {
+    crowded: gillFan(`fine:${rays(27)}`),
+    close: gillFan(`:${rays(11)}`),
+    wide: gillFan(`:${rays(4)}`),
   },
   'gill-form': {
     plain: gillFan(

@@ -1,7 +1,8 @@
 import styled from 'styled-components';
 import type { Ruling, Schema } from '../../api/client';
 import type { Book } from '../../api/useGuide';
-import { c, narrowWidth } from '../../look/tokens';
+import { c } from '../../look/tokens';
+import { useNarrow } from '../../parts/useNarrow';
 
 const Box = styled.aside`
   margin-bottom: 14px;
@@ -64,7 +65,7 @@ export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book
   // While a reading is asked for afresh, only what could hurt the hand is said: the rest would hint at what hangs on it.
   const contact = ruling.cautions.filter((x) => x.code === 'contact');
   const handling = covered ? [] : ruling.cautions.filter((x) => x.code === 'handling');
-  const small = window.matchMedia(`(max-width: ${narrowWidth}px)`).matches;
+  const small = useNarrow();
   const gates = covered ? [] : book.gates.filter((g) => ruling.gates.includes(g.id));
   if (contact.length + handling.length + gates.length === 0) return null;
   return (

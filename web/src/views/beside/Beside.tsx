@@ -14,6 +14,7 @@ import { scoreWords } from '../../parts/leafWords';
 import { Popup } from '../../parts/Popup';
 import { lacksOf, Reach } from '../../parts/Reach';
 import { readingWords } from '../../parts/readingWords';
+import { useNarrow } from '../../parts/useNarrow';
 import { useShortcuts } from '../../parts/useShortcuts';
 import { Worth } from '../../parts/Worth';
 import { today } from '../../parts/words';
@@ -21,6 +22,11 @@ import { Figure } from '../../pen/Figure';
 import { Drawing } from '../../pen/late';
 
 const Wide = styled(Page)`max-width: 1240px; > form + div, > div + p, > details + p { margin-top: 10px; }`;
+
+const Choices = styled.details`
+  > summary { cursor: pointer; padding: 8px 0; font-weight: 600; }
+  > div { margin-top: 10px; }
+`;
 
 const Grid = styled.div<{ $columns: number }>`
   display: grid;
@@ -60,6 +66,7 @@ export default function Beside() {
   const [when, setWhen] = useState('');
   const [chosen, setChosen] = useState<Lacks>();
   const [at, setAt] = useState(0);
+  const narrowed = useNarrow();
   const { data: settings } = useSettings();
   const lacks = chosen ?? (settings && book ? lacksOf(settings, book) : undefined);
   const { data, error } = useBeside(target, others, when, lacks);
@@ -81,30 +88,33 @@ export default function Beside() {
   return (
     <Wide>
       <h1>Side by side</h1>
-      <Row as="form" onSubmit={(e: React.FormEvent) => e.preventDefault()}>
-        <Pick
-          label="This one"
-          value={target}
-          onChange={(id) => change(id, book.taxon(id)?.kingdom === kingdom ? others.filter((o) => o !== id) : [])}
-          options={choose()}
-        />
-        <Pick
-          label="Lay beside it"
-          value=""
-          onChange={(id) => id && !others.includes(id) && id !== target && change(target, [...others, id].slice(-4))}
-          options={choose(kingdom)}
-        />
-      </Row>
-      <Row>
-        <Text label="What is there to see on" type="date" value={when} onChange={setWhen} />
-        <Toggle isSelected={when === ''} onChange={() => setWhen('')}>
-          On any day
-        </Toggle>
-        <Toggle isSelected={when === today()} onChange={(on) => setWhen(on ? today() : '')}>
-          Today
-        </Toggle>
-      </Row>
-      {lacks && <Reach book={book} lacks={lacks} onChange={setChosen} />}
+      <Choices open={!narrowed || others.length === 0}>
+        <summary>Which, when and with what</summary>
+        <Row as="form" onSubmit={(e: React.FormEvent) => e.preventDefault()}>
+          <Pick
+            label="This one"
+            value={target}
+            onChange={(id) => change(id, book.taxon(id)?.kingdom === kingdom ? others.filter((o) => o !== id) : [])}
+            options={choose()}
+          />
+          <Pick
+            label="Lay beside it"
+            value=""
+            onChange={(id) => id && !others.includes(id) && id !== target && change(target, [...others, id].slice(-4))}
+            options={choose(kingdom)}
+          />
+        </Row>
+        <Row>
+          <Text label="What is there to see on" type="date" value={when} onChange={setWhen} />
+          <Toggle isSelected={when === ''} onChange={() => setWhen('')}>
+            On any day
+          </Toggle>
+          <Toggle isSelected={when === today()} onChange={(on) => setWhen(on ? today() : '')}>
+            Today
+          </Toggle>
+        </Row>
+        {lacks && <Reach book={book} lacks={lacks} onChange={setChosen} />}
+      </Choices>
       {error && (
         <p role="alert">
           <strong>That did not work.</strong> {error.message}
@@ -148,15 +158,15 @@ function Table({
   onDrop: (id: string) => void;
 }) {
   const { book } = useGuide();
-  const phone = window.matchMedia('(max-width: 760px)').matches;
   const shownAt = Math.min(at, data.others.length - 1);
-  const columns = phone ? [0, shownAt + 1] : [0, ...data.others.map((_, i) => i + 1)];
+  const narrowed = useNarrow();
+  const columns = narrowed ? [0, shownAt + 1] : [0, ...data.others.map((_, i) => i + 1)];
   const taxa = [data.target, ...data.others];
   const many = data.others.length;
   const turn = (by: number) => setAt((shownAt + by + many) % many);
   useShortcuts(useMemo(() => ({ arrowleft: () => turn(-1), arrowright: () => turn(1) }), [shownAt, many]));
   const from = useRef<{ x: number; y: number }>(undefined);
-  const swipe = phone &&
+  const swipe = narrowed &&
     many > 1 && {
       onTouchStart: (e: React.TouchEvent) => {
         from.current = { x: e.touches[0]?.clientX ?? 0, y: e.touches[0]?.clientY ?? 0 };
@@ -173,7 +183,7 @@ function Table({
   const numbers = Object.fromEntries(numbered.map((r, i) => [r.character, i + 1]));
   return (
     <>
-      {phone && data.others.length > 1 && (
+      {narrowed && data.others.length > 1 && (
         <Row role="group" aria-label="Which one stands beside it">
           {data.others.map((o, i) => (
             <Toggle key={o.id} isSelected={i === shownAt} onChange={() => setAt(i)}>

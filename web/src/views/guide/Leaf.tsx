@@ -20,6 +20,7 @@ import { Yours } from './Yours';
 
 const Top = styled.div`
   display: grid;
+  margin-top: 10px;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 24px;
   align-items: start;

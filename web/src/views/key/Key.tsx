@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { Link, useLocation, useSearchParams } from 'wouter';
 import { newId } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
-import { type KeyPart, type Lacks, useBooklet, useKeyStep } from '../../api/useLeaf';
+import { bookletFile, type KeyPart, type Lacks, useBooklet, useKeyStep } from '../../api/useLeaf';
 import { recordQuery, send, useChange, useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c } from '../../look/tokens';
@@ -268,6 +268,12 @@ function Booklet({ part, onBack }: { part: KeyPart; onBack: () => void }) {
       <Row data-screen-only>
         <Button onPress={onBack}>Back to walking</Button>
         <Button onPress={() => window.print()}>Print</Button>
+        <a href={bookletFile('.txt', part)} download>
+          As text
+        </a>
+        <a href={bookletFile('', part)} download="key.json">
+          As JSON
+        </a>
       </Row>
       <Written aria-label="The key">
         {data.steps.map((s) => (
