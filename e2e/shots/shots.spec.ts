@@ -8,6 +8,7 @@ async function shot(page: Page, name: string, width = 1280, height = 800) {
   await page.setViewportSize({ width, height });
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(500); // drawings come a moment after their words
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' });
 }
@@ -61,6 +62,10 @@ test('pictures of the main views', async ({ page }) => {
   await feature(page, 'Underside');
   await shot(page, 'bench-dark');
   await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Walk through' }).click();
+  await page.getByRole('button', { name: 'Next', exact: true }).click();
+  await shot(page, 'walk-through');
   await keep(page, 'taxa/velna-bolete', {
     taxon: {
       id: 'velna-bolete',
@@ -81,8 +86,4 @@ test('pictures of the main views', async ({ page }) => {
   await page.goto('/guide/mine');
   await expect(page.getByText('Velna bolete')).toBeVisible();
   await shot(page, 'my-guide');
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Walk through' }).click();
-  await page.getByRole('button', { name: 'Next', exact: true }).click();
-  await shot(page, 'walk-through');
 });

@@ -99,7 +99,7 @@ export default function Bench({ id }: { id: string }) {
     <>
       {search.has('walk') && (
         <Suspense>
-          <Walk record={record} onChange={change} />
+          <Walk record={record} onChange={change} onPick={pick} />
         </Suspense>
       )}
       <Band record={record} book={book} covered={covered} onChange={change} />

@@ -33,6 +33,8 @@ interface Step {
   at: string;
   title: string;
   text: string;
+  /** What is asked meanwhile. */
+  asks?: string;
 }
 
 const band = '[data-verdict]';
@@ -50,11 +52,13 @@ function steps(left: boolean): Step[] {
     {
       at: ask,
       title: 'Look where it asks',
+      asks: 'specimen-base',
       text: 'It asks for what settles most with the least work. Play that you go back and dig out the rest: press “Dug out whole”. It is kept at once; Undo takes it back.',
     },
     {
       at: ask,
       title: 'Now the base counts',
+      asks: 'stem-base',
       text: 'On a piece that was dug out, the base can settle something. Play that it stands in a bag of skin: press “In a loose sac”.',
     },
     {
@@ -83,7 +87,15 @@ function steps(left: boolean): Step[] {
 }
 
 /** The walk-through of a practice record: a card a step, and what it speaks of framed. */
-export default function Walk({ record, onChange }: { record: RecordView; onChange: (change: Change) => void }) {
+export default function Walk({
+  record,
+  onChange,
+  onPick,
+}: {
+  record: RecordView;
+  onChange: (change: Change) => void;
+  onPick: (character: string) => void;
+}) {
   const [at, setAt] = useState(0);
   const [, go] = useLocation();
   const head = useRef<HTMLHeadingElement>(null);
@@ -95,12 +107,13 @@ export default function Walk({ record, onChange }: { record: RecordView; onChang
     go(`/bench/${record.id}`, { replace: true });
   };
   useEffect(() => {
+    if (step.asks && !record.readings.some((r) => r.character === step.asks && !r.unseen)) onPick(step.asks);
     const on = document.querySelector(step.at);
     on?.setAttribute('data-lit', '');
     on?.scrollIntoView({ block: 'start' });
     head.current?.focus({ preventScroll: true });
     return () => on?.removeAttribute('data-lit');
-  }, [step.at]);
+  }, [at]);
   useShortcuts(
     useMemo(
       () => ({
