@@ -283,3 +283,25 @@ func TestWhatFiguresAreDrawnFrom(t *testing.T) {
 		t.Errorf("the tools are %v", tools)
 	}
 }
+
+// Every name of every taxon finds it, whatever its case and marks; a name that two share is told of on both.
+func TestEveryNameFindsItsTaxon(t *testing.T) {
+	g, err := Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range g.Taxa {
+		for _, name := range g.Taxa[i].Names() {
+			for _, asked := range []string{name, strings.ToUpper(name), guide.Fold(name)} {
+				if !slices.ContainsFunc(g.Find(asked), func(h guide.Hit) bool { return h.Taxon == i }) {
+					t.Errorf("%q does not find %s", asked, g.Taxa[i].ID)
+				}
+			}
+		}
+		for _, other := range g.Namesakes(i) {
+			if other == i || !slices.Contains(g.Namesakes(other), i) {
+				t.Errorf("%s is a namesake of %s, and not the other way round", g.Taxa[i].ID, g.Taxa[other].ID)
+			}
+		}
+	}
+}

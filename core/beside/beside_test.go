@@ -1,10 +1,14 @@
 package beside_test
 
 import (
+	"fmt"
+	"math/rand/v2"
 	"strings"
 	"testing"
+	"time"
 
 	"zestythicket/core/beside"
+	"zestythicket/core/evidence"
 	"zestythicket/core/guidetest"
 	guidebook "zestythicket/guide"
 )
@@ -94,6 +98,55 @@ func TestWhatCannotBeLaidBeside(t *testing.T) {
 	} {
 		if _, err := beside.Rows(g, w); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%+v: got %v, want … %s …", w, err, want)
+		}
+	}
+}
+
+// Whoever has fewer tools and senses sees some of the rows, and none that they cannot see; on a day, the same.
+func TestFewerToolsAndSensesShowFewerRows(t *testing.T) {
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := rand.New(rand.NewPCG(7, 7))
+	tools := g.Tools()
+	for range 60 {
+		target := r.IntN(len(g.Taxa))
+		other := r.IntN(len(g.Taxa))
+		if target == other || g.Taxa[target].Kingdom != g.Taxa[other].Kingdom {
+			continue
+		}
+		wish := beside.Wish{Target: g.Taxa[target].ID, Others: []string{g.Taxa[other].ID}}
+		all, err := beside.Rows(g, wish)
+		if err != nil {
+			t.Fatal(err)
+		}
+		wish.Observer = evidence.Observer{NoColour: r.IntN(2) == 0, NoSmell: r.IntN(2) == 0, Kit: []string{tools[r.IntN(len(tools))]}}
+		wish.Date = fmt.Sprintf("2026-%02d-15", 1+r.IntN(12))
+		day, _ := time.Parse(time.DateOnly, wish.Date)
+		some, err := beside.Rows(g, wish)
+		if err != nil {
+			t.Fatal(err)
+		}
+		whole := map[string]beside.Row{}
+		for _, row := range all {
+			whole[row.Character] = row
+		}
+		for _, row := range some {
+			n, _ := g.Column(row.Character)
+			if !wish.Observer.Can(&g.Columns[n]) || !g.ThereIn(target, row.Character, day) {
+				t.Errorf("%+v is shown %s", wish, row.Character)
+			}
+			if was, ok := whole[row.Character]; !ok || was.Apart[0] != row.Apart[0] {
+				t.Errorf("%+v: %s stands apart otherwise than for who has everything", wish, row.Character)
+			}
+			delete(whole, row.Character)
+		}
+		for character := range whole {
+			n, _ := g.Column(character)
+			if wish.Observer.Can(&g.Columns[n]) && g.ThereIn(target, character, day) {
+				t.Errorf("%+v is not shown %s", wish, character)
+			}
 		}
 	}
 }

@@ -116,3 +116,30 @@ func TestLengthsAreTurnedIntoTheCharactersUnit(t *testing.T) {
 		t.Error("a unit that makes no sense is taken")
 	}
 }
+
+func TestKitWithout(t *testing.T) {
+	g := guidetest.Compile(small)
+	if kit, err := evidence.KitWithout(g, []string{"knife"}); err != nil || kit == nil || len(kit) != 0 {
+		t.Errorf("without the only tool the kit is %v (%v); nil would be every tool", kit, err)
+	}
+	if kit, err := evidence.KitWithout(g, nil); err != nil || len(kit) != 1 {
+		t.Errorf("the whole kit is %v (%v)", kit, err)
+	}
+	if _, err := evidence.KitWithout(g, []string{"axe"}); err == nil || !strings.Contains(err.Error(), `no tool "axe"`) {
+		t.Errorf("an unknown tool: %v", err)
+	}
+	for _, c := range []struct {
+		o    evidence.Observer
+		id   string
+		able bool
+	}{
+		{evidence.Observer{}, "stem-base", true}, {evidence.Observer{Kit: []string{}}, "stem-base", false}, {evidence.Observer{Kit: []string{"knife"}}, "stem-base", true},
+		{evidence.Observer{NoColour: true}, "tint", false}, {evidence.Observer{NoColour: true}, "smell", true}, {evidence.Observer{NoSmell: true}, "smell", false},
+		{evidence.Observer{NoSmell: true, NoColour: true, Kit: []string{}}, "width", true},
+	} {
+		n, _ := g.Column(c.id)
+		if c.o.Can(&g.Columns[n]) != c.able {
+			t.Errorf("%+v can read %s: %v", c.o, c.id, !c.able)
+		}
+	}
+}

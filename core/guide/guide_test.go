@@ -88,6 +88,9 @@ func TestNamesAreFound(t *testing.T) {
 			t.Errorf("%q finds %v, want %q", query, hits, by)
 		}
 	}
+	if hits := c.Find("great tete"); len(hits) != 1 || hits[0].Taxon != 0 {
+		t.Errorf("two words find %v", hits)
+	}
 	if hits := c.Find("nothing"); len(hits) != 0 {
 		t.Errorf("nothing finds %v", hits)
 	}

@@ -3,8 +3,10 @@ package keying_test
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
@@ -168,5 +170,39 @@ func BenchmarkBooklet(b *testing.B) {
 	g := shipped(b)
 	for b.Loop() {
 		key(b, g, keying.Part{Kingdom: "fungi", Month: 10}).Booklet().Text()
+	}
+}
+
+// A key asks for nothing that who walks it cannot see, and for nothing that only shows at another stage.
+func TestAKeyAsksForWhatCanBeSeen(t *testing.T) {
+	g := shipped(t)
+	r := rand.New(rand.NewPCG(4, 9))
+	tools := g.Tools()
+	for range 24 {
+		kit := []string{}
+		for _, tool := range tools {
+			if r.IntN(2) == 0 {
+				kit = append(kit, tool)
+			}
+		}
+		part := keying.Part{
+			Kingdom: []string{"fungi", "plantae"}[r.IntN(2)], Month: r.IntN(13), Stage: []string{"", "young", "mature", "old"}[r.IntN(4)],
+			LookOnly: r.IntN(4) == 0, Observer: evidence.Observer{NoColour: r.IntN(2) == 0, NoSmell: r.IntN(2) == 0, Kit: kit},
+		}
+		k := key(t, g, part)
+		for _, step := range k.Booklet().Steps {
+			n, _ := g.Column(step.Character)
+			col := &g.Columns[n]
+			if !part.Observer.Can(col) || part.LookOnly && col.Touches() {
+				t.Errorf("%+v is asked for %s", part, step.Character)
+			}
+			if part.Month == 0 {
+				continue
+			}
+			day := time.Date(2024, time.Month(part.Month), 15, 0, 0, 0, 0, time.UTC)
+			if !slices.ContainsFunc(k.Taxa.Members(), func(taxon int) bool { return g.ThereIn(taxon, step.Character, day) }) {
+				t.Errorf("%+v is asked for %s, which nothing has then", part, step.Character)
+			}
+		}
 	}
 }

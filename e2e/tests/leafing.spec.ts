@@ -204,3 +204,31 @@ test('every feature is explained with its drawings', async ({ page }) => {
   await page.getByLabel('Find a word').fill('zzz');
   await expect(page.getByText('No feature is called that.')).toBeVisible();
 });
+
+test('a key asks for what is at hand, at the stage that was named', async ({ page }) => {
+  await page.goto('/key');
+  await page.getByLabel('What is it?').selectOption('plantae');
+  await page.getByLabel('When was it found?').selectOption('1');
+  await page.getByLabel('How far on is it?').selectOption('young');
+  await page.getByText('With what I have here').click();
+  await page.getByRole('button', { name: 'knife' }).click();
+  await page.getByRole('button', { name: 'an eye for colours' }).click();
+  await expect(page.getByText('without knife, colours')).toBeVisible();
+  const asked: string[] = [];
+  page.on('request', (r) => {
+    if (r.url().includes('/key?')) asked.push(r.url());
+  });
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'left, the gravest first' })).toBeVisible();
+  const query = new URL(asked[0] ?? '').searchParams;
+  expect([query.get('without'), query.get('no_colour'), query.get('stage'), query.get('month')]).toEqual([
+    'knife',
+    'true',
+    'young',
+    '1',
+  ]);
+  await page.getByRole('button', { name: 'Another key' }).click();
+  await page.goto('/key?kingdom=none');
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'There is no such key' })).toBeVisible();
+});
