@@ -5,8 +5,8 @@ export const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
 export default defineConfig({
   testDir: 'tests',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   fullyParallel: false,
   workers: 2,
   reporter: [['list']],

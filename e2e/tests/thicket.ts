@@ -128,8 +128,11 @@ export async function feature(page: Page, name: string) {
   const button = page
     .getByRole('button', { name, exact: true })
     .or(page.getByRole('button', { name: `${name} read`, exact: true }));
-  if (!(await button.last().isVisible())) await all.click();
-  await button.last().click();
+  // What was read just before may still be on its way, and take the button away again.
+  await expect(async () => {
+    if (!(await button.last().isVisible())) await all.click({ timeout: 3000 });
+    await button.last().click({ timeout: 3000 });
+  }).toPass();
 }
 
 /** Reads a feature from the list, as the state with that name. */
