@@ -66,6 +66,25 @@ for (const [name, path] of Object.entries(views)) {
   });
 }
 
+for (const [name, path] of Object.entries(views)) {
+  test(`on paper there is ${name}, dark on white and nothing to press`, async ({ page }) => {
+    await page.setViewportSize({ width: 794, height: 1123 }); // A4 at 96 dots to the inch
+    await page.goto(path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.emulateMedia({ media: 'print', colorScheme: 'dark' });
+    const paper = await page.evaluate(() => {
+      const heading = document.querySelector('h1') as HTMLElement;
+      return {
+        width: (document.querySelector('main') as HTMLElement).getBoundingClientRect().width,
+        pressed: [...document.querySelectorAll('button, nav')].filter((e) => e.getClientRects().length > 0).length,
+        ground: getComputedStyle(document.body).backgroundColor,
+        ink: getComputedStyle(heading.closest('[data-verdict]') ? document.body : heading).color,
+      };
+    });
+    expect(paper).toEqual({ width: 794, pressed: 0, ground: 'rgb(255, 255, 255)', ink: 'rgb(35, 26, 44)' });
+  });
+}
+
 test('no page asks another origin for anything, or breaks the policy', async ({ page, thicket }) => {
   const elsewhere: string[] = [];
   const complaints: string[] = [];

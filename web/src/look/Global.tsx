@@ -23,6 +23,8 @@ export const Global = createGlobalStyle`
   .sr { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
   @media print {
     nav, button, form, [data-screen-only] { display: none !important; }
-    body { background: #fff; color: #000; }
+    :root { ${properties(light)} color-scheme: light; --fog: #fff; }
+    body { background: #fff; }
+    * { print-color-adjust: exact; }
   }
 `;

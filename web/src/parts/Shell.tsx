@@ -11,6 +11,7 @@ const Frame = styled.div`
   grid-template-columns: 92px minmax(0, 1fr);
   min-height: 100dvh;
   ${narrow} { grid-template-columns: minmax(0, 1fr); grid-template-rows: 1fr auto; }
+  @media print { display: block; }
 `;
 
 const Rail = styled.nav`

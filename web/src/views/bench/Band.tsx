@@ -21,6 +21,7 @@ const Strip = styled.div`
   .said { flex: 1; min-width: 0; display: grid; gap: 2px; }
   .read { font-size: 15px; opacity: 0.92; }
   ${narrow} { padding: 10px 16px; gap: 6px 12px; h1 { font-size: 20px; } p { font-size: 15px; } .read { display: none; } }
+  @media print { position: static; .read { display: block; } }
 `;
 
 const Margin = styled.div`

@@ -88,7 +88,7 @@ export default function Beside() {
   return (
     <Wide>
       <h1>Side by side</h1>
-      <Choices open={!narrowed || others.length === 0}>
+      <Choices data-screen-only open={!narrowed || others.length === 0}>
         <summary>Which, when and with what</summary>
         <Row as="form" onSubmit={(e: React.FormEvent) => e.preventDefault()}>
           <Pick

@@ -28,7 +28,7 @@ export function Yours({ page }: { page: Schema['PageView'] }) {
   if (!own) return null;
   const said = own.corrections.find((x) => x.taxon === page.view.id);
   return (
-    <Box aria-label="Yours">
+    <Box aria-label="Yours" data-screen-only={said ? undefined : true}>
       <Row>
         <h2>Yours</h2>
         <Button aria-expanded={open} onPress={() => setOpen(!open)}>
