@@ -127,7 +127,7 @@ func (a *App) viewPage(t int, stage string, month int) pageView {
 		Usual: g.Usual(t, stage), Sizes: g.Sizes(t), Stages: g.Stages(t),
 	}
 	if month > 0 {
-		middle := time.Date(2024, time.Month(month), 15, 0, 0, 0, 0, time.UTC)
+		middle := guide.MidMonth(time.Month(month))
 		maps.DeleteFunc(p.Usual, func(id, _ string) bool { return !g.ThereIn(t, id, middle) })
 		maps.DeleteFunc(p.Sizes, func(id string, _ float64) bool { return !g.ThereIn(t, id, middle) })
 	}
@@ -184,8 +184,8 @@ func sourceOf(s *guide.Score, col *guide.Column, title func(string) string, othe
 			titles = append(titles, t)
 		}
 		name := sh.State
-		if i := slices.IndexFunc(col.States, func(st guide.State) bool { return st.ID == sh.State }); i >= 0 {
-			name = col.States[i].Name
+		if n, ok := col.State(sh.State); ok {
+			name = cmp.Or(col.States[n].Name, name)
 		}
 		by[t] = append(by[t], name)
 	}

@@ -246,7 +246,7 @@ func (a *App) viewTaxon(n int) taxonView {
 func months(s guide.Season) []int {
 	out := []int{}
 	for m := time.January; m <= time.December; m++ {
-		if s.Any(time.Date(2024, m, 15, 0, 0, 0, 0, time.UTC)) {
+		if s.Any(guide.MidMonth(m)) {
 			out = append(out, int(m))
 		}
 	}

@@ -111,6 +111,13 @@ func (a *App) recordRoutes(api huma.API) {
 			}
 		}) (*body[recordView], error) {
 			events, err := demo.Practice(a.Now())
+			for i := range events { // all of it first: another guide may not know what it reads
+				if e := &events[i]; err == nil && e.Reading != nil {
+					if bad := e.Reading.Check(a.Guide); bad != nil {
+						err = refused{fmt.Errorf("the practice is made for the shipped guide: %w", bad)}
+					}
+				}
+			}
 			if err == nil {
 				err = a.Import(ctx, in.Body.ID, events)
 			}

@@ -4,16 +4,19 @@ import (
 	"bytes"
 	"encoding/json"
 	"io"
+	"math/rand/v2"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
 	"os"
 	"slices"
+	"strconv"
 	"strings"
 	"testing"
 	"testing/fstest"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/guidetest"
 	"zestythicket/core/keying"
 	guidebook "zestythicket/guide"
 	"zestythicket/store"
@@ -31,6 +34,11 @@ func serve(t testing.TB) rig {
 	if err != nil {
 		t.Fatal(err)
 	}
+	return serveGuide(t, g)
+}
+
+func serveGuide(t testing.TB, g *guide.Compiled) rig {
+	t.Helper()
 	s, err := store.Open(t.TempDir())
 	if err != nil {
 		t.Fatal(err)
@@ -357,5 +365,119 @@ func TestPractice(t *testing.T) {
 	}
 	if status, _, _ := r.send("POST", "/api/v1/practice", `{"id":"x"}`, nil); status != 422 {
 		t.Errorf("a bad id gives %d", status)
+	}
+	if status, _, text := r.send("POST", "/api/v1/practice", `{"id":"`+id+`"}`, nil); status != 409 {
+		t.Errorf("the same practice twice: %d %s", status, text)
+	}
+	other := serveGuide(t, guidetest.Compile(`{"characters":[{"id":"a","kind":"states","states":[{"id":"x"}]}],"taxa":[{"id":"agaricus-campestris","name":"A b","kingdom":"fungi","use":"edible","harm":"none","scores":{"a":["x"]}}]}`))
+	if status, _, text := other.send("POST", "/api/v1/practice", `{"id":"`+store.NewID()+`"}`, nil); status != 422 || !strings.Contains(text, "made for the shipped guide") {
+		t.Errorf("with another guide: %d %s", status, text)
+	}
+	var rows []rowView
+	if other.do("GET", "/api/v1/records", "", &rows); len(rows) != 0 {
+		t.Errorf("a practice that could not be begun left %d records", len(rows))
+	}
+}
+
+// Whatever is asked of the views to look at, by chance and against all sense, is answered or refused, never a fault of the
+// server.
+func TestWhatIsAskedByChanceIsAnsweredOrRefused(t *testing.T) {
+	r := serve(t)
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	rnd := rand.New(rand.NewPCG(11, 3))
+	one := func(of ...string) string { return of[rnd.IntN(len(of))] }
+	taxon := func() string {
+		if rnd.IntN(12) == 0 {
+			return one("", "none", "../x", "%00", "amanita")
+		}
+		return g.Taxa[rnd.IntN(len(g.Taxa))].ID
+	}
+	answers := 0
+	for range 200 {
+		q := url.Values{}
+		for range rnd.IntN(3) {
+			q.Add("without", one(append(g.Tools(), "axe")...))
+		}
+		q.Set("no_smell", one("true", "false"))
+		q.Set("no_colour", one("true", "false"))
+		path := ""
+		switch rnd.IntN(4) {
+		case 0:
+			path = "/beside"
+			q.Set("target", taxon())
+			for range rnd.IntN(6) {
+				q.Add("other", taxon())
+			}
+			q.Set("date", one("", "2026-05-10", "2026-13-10", "yesterday"))
+		case 1:
+			path = "/key"
+			q.Set("kingdom", one("fungi", "plantae", "animalia"))
+			q.Set("month", strconv.Itoa(rnd.IntN(15)-1))
+			q.Set("stage", one("", "young", "mature", "old", "ancient"))
+			for range rnd.IntN(3) {
+				col := &g.Columns[rnd.IntN(len(g.Columns))]
+				states := []string{""}
+				for _, s := range col.States {
+					states = append(states, s.ID)
+				}
+				q.Add("answer", col.ID+":"+one(states...))
+			}
+		case 2:
+			path = "/taxa"
+			q = url.Values{"q": {one("a", "AMANITA", "'; DROP TABLE names", "\"", "ä ö", "x*y", strings.Repeat("z", 300), "chantrelle")}}
+		default:
+			path = "/taxa/" + url.PathEscape(taxon()) + "/page"
+			q = url.Values{"stage": {one("", "young", "dry", "ripe")}, "month": {strconv.Itoa(rnd.IntN(15) - 1)}}
+		}
+		switch status, _, text := r.send("GET", "/api/v1"+path+"?"+q.Encode(), "", nil); {
+		case status == 200:
+			answers++
+		case status < 400 || status >= 500 || !strings.Contains(text, "title"):
+			t.Errorf("%s?%s: %d %.200s", path, q.Encode(), status, text)
+		}
+	}
+	if answers < 40 {
+		t.Errorf("only %d of 200 were answered", answers)
+	}
+}
+
+// A name typed with one letter left out, doubled or changed for its neighbour still finds its taxon. Short names are too
+// little to go by.
+func TestMisspeltNamesAreFound(t *testing.T) {
+	r := serve(t)
+	g, err := guidebook.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	rnd := rand.New(rand.NewPCG(5, 8))
+	missed, tried := []string{}, 0
+	for i := range g.Taxa {
+		name := []rune(guide.Fold(g.Taxa[i].Name))
+		at := 1 + rnd.IntN(len(name)-2)
+		if len(name) < 10 || name[at] == ' ' || name[at+1] == ' ' {
+			continue
+		}
+		typed := slices.Clone(name)
+		switch rnd.IntN(3) {
+		case 0:
+			typed = slices.Delete(typed, at, at+1)
+		case 1:
+			typed = slices.Insert(typed, at, name[at])
+		default:
+			typed[at], typed[at+1] = typed[at+1], typed[at]
+		}
+		tried++
+		var found []taxonView
+		r.do("GET", "/api/v1/taxa?q="+url.QueryEscape(string(typed)), "", &found)
+		if !slices.ContainsFunc(found, func(v taxonView) bool { return v.ID == g.Taxa[i].ID }) {
+			missed = append(missed, string(typed))
+		}
+	}
+	t.Logf("%d of %d misspelt names are missed: %q", len(missed), tried, missed)
+	if tried < 150 || len(missed) > 0 {
+		t.Errorf("%d of %d misspelt names find nothing of theirs: %q", len(missed), tried, missed)
 	}
 }

@@ -52,15 +52,10 @@ type Lacks struct {
 
 // observer is who looks without those. The error names a tool that the guide does not need.
 func (a *App) observer(l Lacks) (evidence.Observer, error) {
-	o := evidence.Observer{NoColour: l.NoColour, NoSmell: l.NoSmell}
-	if len(l.Without) == 0 {
-		return o, nil
-	}
-	kit, err := evidence.KitWithout(a.Guide, l.Without)
+	o, err := evidence.Without(a.Guide, l.Without, l.NoColour, l.NoSmell)
 	if err != nil {
 		return o, refused{err}
 	}
-	o.Kit = kit
 	return o, nil
 }
 

@@ -46,14 +46,11 @@ func keyCommand(b *book) *cobra.Command {
 }
 
 func printKey(c *cobra.Command, g *guide.Compiled, o keyOptions) error {
-	o.part.Observer = evidence.Observer{NoColour: o.noColour, NoSmell: o.noSmell}
-	if len(o.without) > 0 {
-		kit, err := evidence.KitWithout(g, o.without)
-		if err != nil {
-			return err
-		}
-		o.part.Observer.Kit = kit
+	observer, err := evidence.Without(g, o.without, o.noColour, o.noSmell)
+	if err != nil {
+		return err
 	}
+	o.part.Observer = observer
 	k, err := keying.New(g, o.part)
 	if err != nil {
 		return err

@@ -48,14 +48,11 @@ func planCommand(b *book) *cobra.Command {
 
 func plan(c *cobra.Command, g *guide.Compiled, o planOptions) error {
 	o.wish.Purpose = evidence.Purpose(o.purpose)
-	o.wish.Observer = evidence.Observer{NoColour: o.noColour, NoSmell: o.noSmell}
-	if len(o.without) > 0 {
-		kit, err := evidence.KitWithout(g, o.without)
-		if err != nil {
-			return err
-		}
-		o.wish.Observer.Kit = kit
+	observer, err := evidence.Without(g, o.without, o.noColour, o.noSmell)
+	if err != nil {
+		return err
 	}
+	o.wish.Observer = observer
 	p, err := checks.Pose(g, o.wish)
 	if err != nil {
 		return err

@@ -11,6 +11,7 @@ import (
 	"strings"
 	"testing"
 
+	"zestythicket/core/keying"
 	guidebook "zestythicket/guide"
 )
 
@@ -167,6 +168,38 @@ func TestPlan(t *testing.T) {
 		"cannot be written": {"--target", "cantharellus-cibarius", "--lp", filepath.Join(lp, "x")},
 	} {
 		if _, err := run(t, "", append([]string{"plan"}, args...)...); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%v: got %v, want … %s …", args, err, want)
+		}
+	}
+}
+
+// A key comes out as a booklet or as JSON, of the same steps; what cannot be made is said in one line.
+func TestKeyPrintsABookletOrJSON(t *testing.T) {
+	text, err := run(t, "", "key", "--kingdom", "fungi", "--month", "10", "--without", "knife", "--no-smell")
+	if err != nil {
+		t.Fatal(err)
+	}
+	out, err := run(t, "", "key", "--kingdom", "fungi", "--month", "10", "--without", "knife", "--no-smell", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var b keying.Booklet
+	if err := json.Unmarshal([]byte(out), &b); err != nil {
+		t.Fatal(err)
+	}
+	if len(b.Steps) < 20 || b.Mean <= 0 || b.Bound <= 0 || !b.Part.Observer.NoSmell || slices.Contains(b.Part.Observer.Kit, "knife") {
+		t.Errorf("%d steps, %.1f questions, %+v", len(b.Steps), b.Mean, b.Part)
+	}
+	for _, s := range b.Steps {
+		if !strings.Contains(text, s.Question) || s.Character == "scent" {
+			t.Errorf("the booklet lacks %q, or asks for a scent", s.Question)
+		}
+	}
+	for want, args := range map[string][]string{
+		"neither plantae nor fungi": {}, "needs no tool": {"--kingdom", "fungi", "--without", "axe"},
+		"not one of 1 to 12": {"--kingdom", "fungi", "--month", "13"}, "not a level 2": {"--kingdom", "plantae", "--region", "zz"},
+	} {
+		if _, err := run(t, "", append([]string{"key"}, args...)...); err == nil || !strings.Contains(err.Error(), want) || strings.Contains(err.Error(), "\n") {
 			t.Errorf("%v: got %v, want … %s …", args, err, want)
 		}
 	}

@@ -117,15 +117,15 @@ func TestLengthsAreTurnedIntoTheCharactersUnit(t *testing.T) {
 	}
 }
 
-func TestKitWithout(t *testing.T) {
+func TestWithoutToolsAndSenses(t *testing.T) {
 	g := guidetest.Compile(small)
-	if kit, err := evidence.KitWithout(g, []string{"knife"}); err != nil || kit == nil || len(kit) != 0 {
-		t.Errorf("without the only tool the kit is %v (%v); nil would be every tool", kit, err)
+	if o, err := evidence.Without(g, []string{"knife"}, false, true); err != nil || o.Kit == nil || len(o.Kit) != 0 || o.NoColour || !o.NoSmell {
+		t.Errorf("without the only tool and a nose: %+v (%v); a nil kit would be every tool", o, err)
 	}
-	if kit, err := evidence.KitWithout(g, nil); err != nil || len(kit) != 1 {
-		t.Errorf("the whole kit is %v (%v)", kit, err)
+	if o, err := evidence.Without(g, nil, true, false); err != nil || o.Kit != nil || !o.NoColour {
+		t.Errorf("with every tool: %+v (%v)", o, err)
 	}
-	if _, err := evidence.KitWithout(g, []string{"axe"}); err == nil || !strings.Contains(err.Error(), `no tool "axe"`) {
+	if _, err := evidence.Without(g, []string{"axe"}, false, false); err == nil || !strings.Contains(err.Error(), `no tool "axe"`) {
 		t.Errorf("an unknown tool: %v", err)
 	}
 	for _, c := range []struct {

@@ -43,15 +43,21 @@ func (o *Observer) Can(col *guide.Column) bool {
 	return true
 }
 
-// KitWithout is every tool that a guide names but those. The error names one that the guide does not need.
-func KitWithout(g *guide.Compiled, without []string) ([]string, error) {
+// Without is an observer who does without those tools of a guide, and perhaps without colours or scents. The error names
+// a tool that the guide does not need.
+func Without(g *guide.Compiled, tools []string, noColour, noSmell bool) (Observer, error) {
+	o := Observer{NoColour: noColour, NoSmell: noSmell}
+	if len(tools) == 0 {
+		return o, nil
+	}
 	all := g.Tools()
-	for _, tool := range without {
+	for _, tool := range tools {
 		if !slices.Contains(all, tool) {
-			return nil, fmt.Errorf("without: the guide needs no tool %q", tool)
+			return o, fmt.Errorf("without: the guide needs no tool %q", tool)
 		}
 	}
-	return slices.DeleteFunc(all, func(tool string) bool { return slices.Contains(without, tool) }), nil
+	o.Kit = slices.DeleteFunc(all, func(tool string) bool { return slices.Contains(tools, tool) })
+	return o, nil
 }
 
 // CanBeFirm tells whether a reading of the states in mask (0 for a number) could be firm, given what is read already

@@ -116,7 +116,7 @@ func (c *Compiled) lintUnused(say sayer) {
 func (c *Compiled) lintSeparation(say sayer) {
 	var year [12]time.Time
 	for m := range year {
-		year[m] = time.Date(2024, time.Month(m+1), 15, 0, 0, 0, 0, time.UTC)
+		year[m] = MidMonth(time.Month(m + 1))
 	}
 	for u := range c.Taxa {
 		for h := range c.Taxa {

@@ -79,3 +79,6 @@ func twoDigits(s string) int {
 	}
 	return int(s[0]-'0')*10 + int(s[1]-'0')
 }
+
+// MidMonth is the day by which it is judged what a month has: its 15th, of no particular year.
+func MidMonth(m time.Month) time.Time { return time.Date(2024, m, 15, 0, 0, 0, 0, time.UTC) }

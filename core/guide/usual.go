@@ -78,10 +78,10 @@ func (c *Compiled) ThereIn(t int, character string, day time.Time) bool {
 }
 
 // Tools are all tools that a character needs, in alphabetical order.
-func (g *Compiled) Tools() []string {
+func (c *Compiled) Tools() []string {
 	all := []string{}
-	for n := range g.Columns {
-		all = append(all, g.Columns[n].Needs...)
+	for n := range c.Columns {
+		all = append(all, c.Columns[n].Needs...)
 	}
 	slices.Sort(all)
 	return slices.Compact(all)

@@ -109,9 +109,7 @@ func New(g *guide.Compiled, part Part) (*Key, error) {
 	return k, nil
 }
 
-func (k *Key) day() time.Time {
-	return time.Date(2024, time.Month(k.Part.Month), 15, 0, 0, 0, 0, time.UTC)
-}
+func (k *Key) day() time.Time { return guide.MidMonth(time.Month(k.Part.Month)) }
 
 // mayAsk tells whether a key of the part may ask for a character. Measures are left to the bench.
 func (k *Key) mayAsk(col *guide.Column) bool {

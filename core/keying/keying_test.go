@@ -199,7 +199,7 @@ func TestAKeyAsksForWhatCanBeSeen(t *testing.T) {
 			if part.Month == 0 {
 				continue
 			}
-			day := time.Date(2024, time.Month(part.Month), 15, 0, 0, 0, 0, time.UTC)
+			day := guide.MidMonth(time.Month(part.Month))
 			if !slices.ContainsFunc(k.Taxa.Members(), func(taxon int) bool { return g.ThereIn(taxon, step.Character, day) }) {
 				t.Errorf("%+v is asked for %s, which nothing has then", part, step.Character)
 			}

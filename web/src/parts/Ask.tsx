@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Character, Reading, Settings } from '../api/client';
 import { useGuide } from '../api/useGuide';
@@ -70,17 +70,14 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
     if (!several) return keep([state]);
     setChosen((was) => (was.includes(state) ? was.filter((s) => s !== state) : [...was, state]));
   };
-  const keys = useMemo(() => {
-    const out: Record<string, () => void> = {
-      u: () => setUnsure((v) => !v),
-      x: () => setBlind((v) => !v),
-      m: () => setSeveral((v) => !v),
-    };
-    character.states.slice(0, 9).forEach((s, i) => {
-      out[String(i + 1)] = () => press(s.id);
-    });
-    return out;
-  }, [character, several, unsure, handled]);
+  const keys: Record<string, () => void> = {
+    u: () => setUnsure(!unsure),
+    x: () => setBlind(!blind),
+    m: () => setSeveral(!several),
+  };
+  character.states.slice(0, 9).forEach((s, i) => {
+    keys[String(i + 1)] = () => press(s.id);
+  });
   useShortcuts(keys, card);
 
   return (

@@ -101,7 +101,7 @@ export const Page = styled.div`
   width: 100%;
   h1 { font-size: 28px; margin-bottom: 6px; }
   h2 { font-size: 20px; margin-top: 22px; }
-  > div + div { margin-top: 10px; }
+  > div + div, > p + div { margin-top: 10px; }
 `;
 
 /** What is shown while something loads, or where it could not be. */

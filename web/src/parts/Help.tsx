@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Button as AriaButton } from 'react-aria-components';
 import { useLocation } from 'wouter';
 import { useShortcuts } from './useShortcuts';
@@ -12,16 +12,11 @@ const ways: Record<string, string> = { n: '/', b: '/bench', r: '/records', g: '/
 export function Help() {
   const [path, go] = useLocation();
   const [open, setOpen] = useState(false);
-  useShortcuts(
-    useMemo(
-      () => ({
-        '?': () => setOpen(true),
-        '/': () => document.querySelector<HTMLInputElement>('main input[type=search]')?.focus(),
-        ...Object.fromEntries(Object.entries(ways).map(([key, to]) => [key, () => go(to)])),
-      }),
-      [go],
-    ),
-  );
+  useShortcuts({
+    '?': () => setOpen(true),
+    '/': () => document.querySelector<HTMLInputElement>('main input[type=search]')?.focus(),
+    ...Object.fromEntries(Object.entries(ways).map(([key, to]) => [key, () => go(to)])),
+  });
   return (
     <>
       <AriaButton onPress={() => setOpen(true)}>

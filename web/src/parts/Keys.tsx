@@ -1,15 +1,14 @@
 import styled from 'styled-components';
-import { Link, useLocation } from 'wouter';
-import { usePractice } from '../api/useRecord';
+import { Link } from 'wouter';
 import { c } from '../look/tokens';
 import { Button, Primary, Row } from './Buttons';
-import { tell } from './Notice';
 import { Popup } from './Popup';
+import { useWalk } from './useWalk';
 
 const List = styled.dl`
   display: grid;
   gap: 6px;
-  div { display: grid; grid-template-columns: 6.5rem 1fr; }
+  div { display: grid; grid-template-columns: 8rem 1fr; }
   dt { font-weight: 700; }
   h3 { font-size: 16px; margin-top: 8px; }
   kbd { font: inherit; border: 1.5px solid ${c('stone')}; border-radius: 6px; padding: 0 7px; margin-right: 4px; }
@@ -60,21 +59,12 @@ const everywhere: Key[] = [
 
 /** Help for a view: its keys, the words, and the walk-through. */
 export default function Keys({ path, onClose }: { path: string; onClose: () => void }) {
-  const [, go] = useLocation();
-  const practice = usePractice();
+  const { walk, isPending } = useWalk(onClose);
   const here = views.find(([address]) => address.test(path));
-  const walk = () =>
-    practice.mutate(undefined, {
-      onSuccess: (id) => {
-        onClose();
-        go(`/bench/${id}?walk=1`);
-      },
-      onError: (error) => tell({ text: error.message, bad: true }),
-    });
   return (
     <Popup title="Help" onClose={onClose}>
       <Row>
-        <Primary isDisabled={practice.isPending} onPress={walk}>
+        <Primary isDisabled={isPending} onPress={walk}>
           Walk through, one minute
         </Primary>
         <Link href="/guide/words" onClick={onClose}>

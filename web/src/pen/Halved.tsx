@@ -287,3 +287,42 @@ function HalvedHead({ shown }: { shown: Shown }) {
     </>
   );
 }
+
+/** One feature of a mushroom halved from top to base, an open one or a ball, for the drawing of a state. */
+export function Cut({ show, focus }: { show: Shown; focus: string }) {
+  const here = (character: string) => (focus === character ? 'here' : 'fill');
+  const section = show['cut-section'];
+  if (section && section !== 'cap-and-stem') {
+    return (
+      <>
+        <circle className={section === 'even-white' ? 'paper' : here('cut-section')} cx="60" cy="66" r="44" />
+        <g transform="translate(-6 -11) scale(1.1)">{balls[section]}</g>
+      </>
+    );
+  }
+  const attach = show['gill-attachment'];
+  const reach = { free: 40, notched: 47, broad: 50, 'running-down': 50 }[attach ?? ''] ?? 48;
+  const drop = attach === 'running-down' ? 96 : 70;
+  const notch = attach === 'notched' ? `L${reach - 6} 64 L50 60` : '';
+  return (
+    <>
+      <path className="paper" d="M10 54C16 14 104 14 110 54C96 46 76 44 70 50V122H50V50C44 44 24 46 10 54Z" />
+      <path
+        className={here('gill-attachment')}
+        d={`M10 54C24 46 40 46 ${reach} 50 ${notch} L${reach} ${drop} C40 72 20 68 10 54Z`}
+      />
+      <path
+        className={here('gill-attachment')}
+        d={`M110 54C96 46 80 46 ${120 - reach} 50 ${attach === 'notched' ? `L${126 - reach} 64 L70 60` : ''} L${120 - reach} ${drop} C80 72 100 68 110 54Z`}
+      />
+      {show['stem-inside'] === 'hollow' && <path className={here('stem-inside')} d="M56 54V114H64V54Z" />}
+      {show['stem-inside'] === 'stuffed' && (
+        <path
+          className="fine"
+          d="M55 58l5 5 5-5M55 68l5 5 5-5M55 78l5 5 5-5M55 88l5 5 5-5M55 98l5 5 5-5M55 108l5 5 5-5"
+        />
+      )}
+      {show['stem-inside'] === 'solid' && <path className={here('stem-inside')} d="M50 56H70V122H50Z" />}
+    </>
+  );
+}

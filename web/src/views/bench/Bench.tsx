@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useSearchParams } from 'wouter';
 import { newId } from '../../api/client';
@@ -80,15 +80,10 @@ export default function Bench({ id }: { id: string }) {
 
   useEffect(() => setPicked(undefined), [record?.changed]);
 
-  useShortcuts(
-    useMemo(
-      () => ({
-        z: () => record?.can_undo && change({ do: 'undo' }),
-        y: () => record?.can_redo && change({ do: 'redo' }),
-      }),
-      [record?.can_undo, record?.can_redo, change],
-    ),
-  );
+  useShortcuts({
+    z: () => record?.can_undo && change({ do: 'undo' }),
+    y: () => record?.can_redo && change({ do: 'redo' }),
+  });
 
   if (!book || !record || !ruling || !settings) return <Waiting error={noGuide ?? noRecord} />;
   const character = asked ? book.character(asked) : undefined;

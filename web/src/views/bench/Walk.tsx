@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useLocation } from 'wouter';
 import { newId, type RecordView } from '../../api/client';
@@ -114,16 +114,11 @@ export default function Walk({
     head.current?.focus({ preventScroll: true });
     return () => on?.removeAttribute('data-lit');
   }, [at]);
-  useShortcuts(
-    useMemo(
-      () => ({
-        escape: stop,
-        arrowright: () => setAt((n) => Math.min(n + 1, all.length - 1)),
-        arrowleft: () => setAt((n) => Math.max(n - 1, 0)),
-      }),
-      [all.length],
-    ),
-  );
+  useShortcuts({
+    escape: stop,
+    arrowright: () => setAt(Math.min(at + 1, all.length - 1)),
+    arrowleft: () => setAt(Math.max(at - 1, 0)),
+  });
   const discard = () => {
     keepWalked();
     onChange({ do: 'delete' });

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useSearchParams } from 'wouter';
 import { newId } from '../../api/client';
@@ -41,7 +41,6 @@ const Grid = styled.div<{ $columns: number }>`
   .hint { color: ${c('stone')}; }
   .enough { display: inline-block; background: ${c('zest')}; color: ${c('onZest')}; border-radius: 6px; padding: 1px 7px; font-weight: 700; font-size: 13.5px; margin-top: 4px; }
   .always { background: ${c('cutWash')}; }
-  .mine { outline: 3px solid ${c('zest')}; outline-offset: -3px; }
   .apart { font-size: 13.5px; font-weight: 700; color: ${c('cut')}; }
   button { min-height: 44px; padding: 4px 10px; margin: 4px 4px 0 0; font-size: 14.5px; text-align: left; }
   ${narrow} {
@@ -87,6 +86,11 @@ export default function Beside() {
   ];
   return (
     <Wide>
+      {record && (
+        <p data-screen-only>
+          <Link href={`/bench/${record}`}>Back to the bench</Link>
+        </p>
+      )}
       <h1>Side by side</h1>
       <Choices data-screen-only open={!narrowed || others.length === 0}>
         <summary>Which, when and with what</summary>
@@ -164,7 +168,7 @@ function Table({
   const taxa = [data.target, ...data.others];
   const many = data.others.length;
   const turn = (by: number) => setAt((shownAt + by + many) % many);
-  useShortcuts(useMemo(() => ({ arrowleft: () => turn(-1), arrowright: () => turn(1) }), [shownAt, many]));
+  useShortcuts({ arrowleft: () => turn(-1), arrowright: () => turn(1) });
   const from = useRef<{ x: number; y: number }>(undefined);
   const swipe = narrowed &&
     many > 1 && {

@@ -2,6 +2,7 @@ import { memo, useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { Link } from 'wouter';
 import type { Taxon } from '../../api/client';
+import { useGuide } from '../../api/useGuide';
 import { useFound } from '../../api/useLeaf';
 import { c, narrow } from '../../look/tokens';
 import { Toggle } from '../../parts/Buttons';
@@ -32,6 +33,9 @@ const List = styled.ul`
 
 const none: Taxon[] = [];
 
+/** So many of a long list are drawn at once: about a screen. */
+const firstDrawn = 16;
+
 const any = { id: '', name: 'Any' };
 
 /** The guide to leaf through: found by any name, sifted by family, month, use and harm. */
@@ -60,8 +64,13 @@ export default function Guide() {
   );
   // The first of a long list are drawn at once, the rest when there is time: it must not hold up what is being typed.
   const settled = useDeferredValue(sifted);
-  const shown = settled === sifted ? sifted : sifted.slice(0, 24);
-  const families = useMemo(() => [...new Set(all.map((t) => t.family))].sort(), [all]);
+  const most = settled === sifted ? sifted.length : firstDrawn;
+  const rows = useMemo(() => sifted.slice(0, most).map((t) => <One key={t.id} taxon={t} />), [sifted, most]);
+  const { book } = useGuide();
+  const families = useMemo(
+    () => [any, ...[...new Set(book?.taxa.map((t) => t.family))].sort().map((f) => ({ id: f, name: f }))],
+    [book],
+  );
   return (
     <Page>
       <h1>The guide</h1>
@@ -78,12 +87,7 @@ export default function Guide() {
           onChange={setKingdom}
           options={[any, { id: 'plantae', name: 'Plants' }, { id: 'fungi', name: 'Mushrooms' }]}
         />
-        <Pick
-          label="Family"
-          value={family}
-          onChange={setFamily}
-          options={[any, ...families.map((f) => ({ id: f, name: f }))]}
-        />
+        <Pick label="Family" value={family} onChange={setFamily} options={families} />
         <Pick
           label="Gathered"
           value={use}
@@ -115,15 +119,12 @@ export default function Guide() {
             : `${sifted.length} of ${all.length}`}
         </p>
       )}
-      <List aria-label="Taxa">
-        {shown.map((t) => (
-          <One key={t.id} taxon={t} />
-        ))}
-      </List>
+      <List aria-label="Taxa">{rows}</List>
     </Page>
   );
 }
 
+/** One line of the list, drawn anew only where what it tells is another. */
 const One = memo(
   function One({ taxon }: { taxon: Taxon }) {
     const by = taxon.found_by && taxon.found_by !== taxon.called && taxon.found_by !== taxon.name ? taxon.found_by : '';
@@ -145,5 +146,5 @@ const One = memo(
       </li>
     );
   },
-  (a, b) => a.taxon.id === b.taxon.id && a.taxon.found_by === b.taxon.found_by && a.taxon.own === b.taxon.own,
+  (a, b) => JSON.stringify(a.taxon) === JSON.stringify(b.taxon),
 );

@@ -1,4 +1,4 @@
-import { Fragment, useMemo, useState } from 'react';
+import { Fragment, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import type { Schema } from '../../api/client';
@@ -74,12 +74,8 @@ type PageView = Schema['PageView'];
 export default function Leaf({ id }: { id: string }) {
   const [stage, setStage] = useState<Stage>('');
   const [month, setMonth] = useState(0);
-  useShortcuts(
-    useMemo(
-      () => ({ arrowleft: () => setMonth((m) => (m + 12) % 13), arrowright: () => setMonth((m) => (m + 1) % 13) }),
-      [],
-    ),
-  );
+  const turn = (by: number) => setMonth((month + by + 13) % 13);
+  useShortcuts({ arrowleft: () => turn(-1), arrowright: () => turn(1) });
   const { data, error } = usePage(id, stage, month);
   const { book } = useGuide();
   const { data: settings } = useSettings();
@@ -144,14 +140,14 @@ export default function Leaf({ id }: { id: string }) {
             )}
           </Row>
           <Stages role="group" aria-label="Month of the figure">
-            <Button aria-label="The month before" onPress={() => setMonth((month + 12) % 13)}>
+            <Button aria-label="The month before" onPress={() => turn(-1)}>
               ‹
             </Button>
             <Toggle isSelected={month === 0} onChange={() => setMonth(0)}>
               any month
             </Toggle>
             <span role="status">{month > 0 && monthNames[month - 1]}</span>
-            <Button aria-label="The month after" onPress={() => setMonth((month + 1) % 13)}>
+            <Button aria-label="The month after" onPress={() => turn(1)}>
               ›
             </Button>
           </Stages>
@@ -240,13 +236,12 @@ function Shows({ page }: { page: PageView }) {
           <tr>
             <th>Feature</th>
             <th>Shows</th>
-            {sourced && <th>Where it comes from</th>}
           </tr>
         </thead>
         {organs.map((o) => (
           <tbody key={o}>
             <tr>
-              <th className="organ" colSpan={sourced ? 3 : 2} scope="rowgroup">
+              <th className="organ" colSpan={2} scope="rowgroup">
                 {organWords[o] ?? o}
               </th>
             </tr>
@@ -261,8 +256,8 @@ function Shows({ page }: { page: PageView }) {
                   <td>
                     {scoreWords(s.score, book.character(s.character))}
                     {s.own && <Mark>yours</Mark>}
+                    {sourced && <div className="source">{s.own ? 'You say so' : s.source}</div>}
                   </td>
-                  {sourced && <td className="source">{s.own ? 'you' : s.source}</td>}
                 </tr>
               ))}
           </tbody>

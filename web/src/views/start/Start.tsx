@@ -3,12 +3,12 @@ import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
-import { usePractice, useStart } from '../../api/useRecord';
+import { useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { c } from '../../look/tokens';
 import { Button, Quiet, Row } from '../../parts/Buttons';
 import { Page, Text, Waiting } from '../../parts/Fields';
-import { tell } from '../../parts/Notice';
+import { useWalk } from '../../parts/useWalk';
 import { keepWalked, walked } from '../../parts/walked';
 import { today } from '../../parts/words';
 import { leafParts } from '../../pen/leaves';
@@ -62,7 +62,7 @@ export default function Start() {
   const [date, setDate] = useState(today());
   const [place, setPlace] = useState<string>();
   const [offered, setOffered] = useState(!walked());
-  const practice = usePractice();
+  const { walk, isPending } = useWalk();
   const query = useDeferredValue(name.trim());
   const found = useQuery({
     queryKey: ['taxa', query],
@@ -93,15 +93,7 @@ export default function Start() {
             <strong>First time here?</strong> One minute on a made-up mushroom shows how a ruling comes about.
           </p>
           <Row>
-            <Button
-              isDisabled={practice.isPending}
-              onPress={() =>
-                practice.mutate(undefined, {
-                  onSuccess: (id) => go(`/bench/${id}?walk=1`),
-                  onError: (e) => tell({ text: e.message, bad: true }),
-                })
-              }
-            >
+            <Button isDisabled={isPending} onPress={walk}>
               Walk through
             </Button>
             <Quiet
