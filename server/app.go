@@ -28,7 +28,7 @@ const Owner = "local"
 // App is what the server works on.
 type App struct {
 	// Guide is what is ruled with: the guide the App was made on, with the user's own laid over it.
-	Guide *guide.Compiled
+	Guide *guide.Matrix
 	Store *store.Store
 	// Static holds the built front end, index.html at its root.
 	Static fs.FS
@@ -42,15 +42,15 @@ type App struct {
 }
 
 // New makes an App on a guide and a store, with the front end's files. The other fields may be set before it is used.
-func New(g *guide.Compiled, s *store.Store, static fs.FS) *App {
+func New(g *guide.Matrix, s *store.Store, static fs.FS) *App {
 	a := &App{Guide: g, Store: s, Static: static, Now: func() time.Time { return time.Now().UTC() }}
-	a.mine.base = g.Book()
+	a.mine.base = g.AsWritten()
 	a.guideHash = hashOf(a.mine.base)
 	return a
 }
 
 // hashOf names a guide by its content.
-func hashOf(g *guide.Guide) string {
+func hashOf(g *guide.Source) string {
 	b, _ := json.Marshal(g) // it was read from JSON or YAML, so it can be written
 	sum := sha256.Sum256(b)
 	return hex.EncodeToString(sum[:])

@@ -9,7 +9,7 @@ import (
 	"strings"
 	"time"
 
-	"zestythicket/core/beside"
+	"zestythicket/core/compare"
 	"zestythicket/core/guide"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -146,7 +146,7 @@ func (a *App) viewPage(t int, stage string, month int) pageView {
 		}
 	}
 	source := func(id string) string {
-		if i := slices.IndexFunc(g.Sources, func(s guide.Source) bool { return s.ID == id }); i >= 0 {
+		if i := slices.IndexFunc(g.Sources, func(s guide.Citation) bool { return s.ID == id }); i >= 0 {
 			return g.Sources[i].Title
 		}
 		return id
@@ -209,13 +209,13 @@ func (a *App) besideRoutes(api huma.API) {
 			Others []string `query:"other,explode" maxItems:"4"`
 			Date   string   `query:"date" doc:"Only what is there to be seen that day; empty for any"`
 		}) (*body[besideView], error) {
-			w := beside.Wish{Target: in.Target, Others: in.Others, Date: in.Date}
+			w := compare.Request{Target: in.Target, Others: in.Others, Date: in.Date}
 			observer, err := a.observer(in.Lacks)
 			if err != nil {
 				return nil, asProblem(err)
 			}
 			w.Observer = observer
-			rows, err := beside.Rows(a.Guide, w)
+			rows, err := compare.Rows(a.Guide, w)
 			if err != nil {
 				return nil, asProblem(refused{err})
 			}

@@ -9,7 +9,7 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 	"zestythicket/store"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -139,7 +139,7 @@ func (a *App) guideRoutes(api huma.API) {
 			return &struct {
 				ContentType string `header:"Content-Type"`
 				Body        []byte
-			}{"application/schema+json", guidebook.Schema()}, nil
+			}{"application/schema+json", guidefile.Schema()}, nil
 		})
 }
 
@@ -201,11 +201,11 @@ func (a *App) viewGuide() guideView {
 	return v
 }
 
-func viewCharacter(g *guide.Compiled, col *guide.Column) characterView {
+func viewCharacter(g *guide.Matrix, col *guide.Column) characterView {
 	c := characterView{
-		ID: col.ID, Organ: string(col.Organ), Kind: string(col.Kind), Name: col.Called(), Term: col.Term, Question: cmp.Or(col.Question, col.Called()),
+		ID: col.ID, Organ: string(col.Organ), Kind: string(col.Kind), Name: col.DisplayName(), Term: col.Term, Question: cmp.Or(col.Question, col.DisplayName()),
 		How: col.How, Pitfall: col.Pitfall, States: []stateView{}, Kingdoms: []string{}, Footing: string(col.FootingOf()),
-		Hint: !col.Trust.Full, Minutes: col.MinutesOf(), Wait: col.WaitMinutes, Where: string(col.WhereOf()),
+		Hint: !col.Full(), Minutes: col.MinutesOf(), Wait: col.WaitMinutes, Where: string(col.WhereOf()),
 		Needs: append([]string{}, col.Needs...), Touch: col.Touches(), Unit: col.Unit, Fades: col.FadesAfter > 0,
 	}
 	for _, s := range col.States {
@@ -221,13 +221,13 @@ func viewCharacter(g *guide.Compiled, col *guide.Column) characterView {
 }
 
 // bearsOn is the set of taxa that are scored for the column, or for one whose readings rest on it.
-func bearsOn(g *guide.Compiled, col *guide.Column) guide.Bits {
+func bearsOn(g *guide.Matrix, col *guide.Column) guide.Bits {
 	taxa := col.Scored.Copy()
-	rests := func(on []guide.Lean) bool {
-		return slices.ContainsFunc(on, func(l guide.Lean) bool { return &g.Columns[l.Column] == col })
+	rests := func(on []guide.Requirement) bool {
+		return slices.ContainsFunc(on, func(l guide.Requirement) bool { return &g.Columns[l.Column] == col })
 	}
 	for i := range g.Columns {
-		if other := &g.Columns[i]; rests(other.Base) || slices.ContainsFunc(other.StateBase, rests) {
+		if other := &g.Columns[i]; rests(other.Requires) || slices.ContainsFunc(other.StateRequires, rests) {
 			taxa.Or(other.Scored)
 		}
 	}
@@ -237,7 +237,7 @@ func bearsOn(g *guide.Compiled, col *guide.Column) guide.Bits {
 func (a *App) viewTaxon(n int) taxonView {
 	t := &a.Guide.Taxa[n]
 	return taxonView{
-		ID: t.ID, Called: t.Called(), Name: t.Name, Common: append([]string{}, t.Common...), Kingdom: t.Kingdom,
+		ID: t.ID, Called: t.DisplayName(), Name: t.Name, Common: append([]string{}, t.Common...), Kingdom: t.Kingdom,
 		Family: t.Family, Use: string(t.Use), Harm: string(t.Harm), Contact: t.Contact != nil, Months: months(t.Season), Own: a.ownKind(t.ID),
 	}
 }

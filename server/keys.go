@@ -49,12 +49,12 @@ func (a *App) keyRoutes(api huma.API) {
 			return answer(a.walk(k, in.Answers))
 		})
 	huma.Register(api, operation(http.MethodGet, "/key/booklet", "key-booklet", "A key written out, to print"),
-		func(_ context.Context, in *KeyPart) (*body[*keying.Booklet], error) {
+		func(_ context.Context, in *KeyPart) (*body[*keying.PrintedKey], error) {
 			k, err := a.key(*in)
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			b := k.Booklet()
+			b := k.Print()
 			k.Weigh(b)
 			return answer(b, nil)
 		})
@@ -64,7 +64,7 @@ func (a *App) keyRoutes(api huma.API) {
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			return file("text/plain; charset=utf-8", "key.txt", []byte(k.Booklet().Text())), nil
+			return file("text/plain; charset=utf-8", "key.txt", []byte(k.Print().Text())), nil
 		})
 }
 
@@ -73,7 +73,7 @@ func (a *App) key(p KeyPart) (*keying.Key, error) {
 	if err != nil {
 		return nil, err
 	}
-	k, err := keying.New(a.Guide, keying.Part{
+	k, err := keying.New(a.Guide, keying.Scope{
 		Kingdom: p.Kingdom, Month: p.Month, Region: p.Region, Stage: p.Stage, LookOnly: p.LookOnly, Observer: observer,
 	})
 	if err != nil {

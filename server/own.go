@@ -15,7 +15,7 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/identify"
 	"zestythicket/core/journal"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 	"zestythicket/store"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -24,8 +24,8 @@ import (
 // mine is the user's own guide: what it is laid over, what it says, and why it is not in use where it is not.
 type mine struct {
 	sync.RWMutex // held for reading while anything is answered, for writing while the guide changes
-	base         *guide.Guide
-	own          guide.Own
+	base         *guide.Source
+	own          guide.Overlay
 	trouble      string
 	// known are the findings of the guide in use, once they were asked for.
 	known map[string]bool
@@ -78,7 +78,7 @@ func (a *App) ownRoutes(api huma.API) {
 		func(ctx context.Context, _ *none) (*body[ownView], error) { return answer(a.viewOwn(ctx)) })
 	huma.Register(api, operation(http.MethodGet, "/own.yaml", "export-own", "The user's own guide as YAML"),
 		func(context.Context, *none) (*fileBody, error) {
-			b, err := guidebook.WriteOwn(&a.mine.own)
+			b, err := guidefile.WriteOverlay(&a.mine.own)
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -99,7 +99,7 @@ func (a *App) ownRoutes(api huma.API) {
 			if err != nil {
 				return nil, asProblem(err)
 			}
-			return answer(a.changeOwn(ctx, in.Body.OwnWrite, a.mine.own.Over(&guide.Own{Taxa: []guide.Taxon{*t}})))
+			return answer(a.changeOwn(ctx, in.Body.OwnWrite, a.mine.own.Over(&guide.Overlay{Taxa: []guide.Taxon{*t}})))
 		})
 	huma.Register(api, operation(http.MethodPut, "/own/corrections/{id}", "put-own-correction", "Keep names, a note or corrections of a taxon of the guide"),
 		func(ctx context.Context, in *struct {
@@ -111,7 +111,7 @@ func (a *App) ownRoutes(api huma.API) {
 				Scores map[string]any `json:"scores" doc:"By character, in the form of the guide's files"`
 			}
 		}) (*body[ownAnswer], error) {
-			scores, err := decoded[guide.ScoreCard](in.Body.Scores)
+			scores, err := decoded[guide.Scores](in.Body.Scores)
 			if err != nil {
 				return nil, asProblem(err)
 			}
@@ -119,7 +119,7 @@ func (a *App) ownRoutes(api huma.API) {
 			if len(c.Common)+len(c.Note)+len(c.Scores) == 0 {
 				return answer(a.changeOwn(ctx, in.Body.OwnWrite, a.ownWithout(nil, []string{in.ID})))
 			}
-			return answer(a.changeOwn(ctx, in.Body.OwnWrite, a.mine.own.Over(&guide.Own{Corrections: []guide.Correction{c}})))
+			return answer(a.changeOwn(ctx, in.Body.OwnWrite, a.mine.own.Over(&guide.Overlay{Corrections: []guide.Correction{c}})))
 		})
 	huma.Register(api, operation(http.MethodPost, "/own/remove", "remove-own", "Take entries out of the user's own guide"),
 		func(ctx context.Context, in *struct {
@@ -139,7 +139,7 @@ func (a *App) ownRoutes(api huma.API) {
 				Text string `json:"text" doc:"YAML or JSON, as it is exported"`
 			}
 		}) (*body[ownAnswer], error) {
-			own, _, err := guidebook.ReadOwn(in.Body.Name, []byte(in.Body.Text), a.mine.base)
+			own, _, err := guidefile.ReadOverlay(in.Body.Name, []byte(in.Body.Text), a.mine.base)
 			if err != nil {
 				return nil, asProblem(refused{err})
 			}
@@ -154,7 +154,7 @@ func (a *App) ownRoutes(api huma.API) {
 			if err != nil || len(kept) == 0 {
 				return nil, asProblem(cmpOr(err, journal.ErrNothingToUndo))
 			}
-			before := &guide.Own{}
+			before := &guide.Overlay{}
 			if len(kept) == 2 {
 				if err := json.Unmarshal([]byte(kept[1].Body), before); err != nil {
 					return nil, asProblem(err)
@@ -207,7 +207,7 @@ func (a *App) LoadOwn(ctx context.Context) error {
 	if err != nil || len(kept) == 0 {
 		return err
 	}
-	own, laid, err := guidebook.ReadOwn("my guide", []byte(kept[0].Body), a.mine.base)
+	own, laid, err := guidefile.ReadOverlay("my guide", []byte(kept[0].Body), a.mine.base)
 	if err != nil {
 		a.mine.trouble = plainly(err).Error()
 		return json.Unmarshal([]byte(kept[0].Body), &a.mine.own)
@@ -216,13 +216,13 @@ func (a *App) LoadOwn(ctx context.Context) error {
 	return a.relist(ctx)
 }
 
-func (a *App) use(own *guide.Own, laid *guide.Guide) {
+func (a *App) use(own *guide.Overlay, laid *guide.Source) {
 	a.mine.own, a.mine.trouble, a.mine.known = *own, "", nil
 	a.Guide, a.guideHash = guide.CompileValid(laid), hashOf(laid)
 }
 
-func (a *App) ownWithout(taxa, corrections []string) *guide.Own {
-	out := a.mine.own.Over(&guide.Own{})
+func (a *App) ownWithout(taxa, corrections []string) *guide.Overlay {
+	out := a.mine.own.Over(&guide.Overlay{})
 	out.Taxa = slices.DeleteFunc(out.Taxa, func(t guide.Taxon) bool { return slices.Contains(taxa, t.ID) })
 	out.Corrections = slices.DeleteFunc(out.Corrections, func(c guide.Correction) bool { return slices.Contains(corrections, c.Taxon) })
 	return out
@@ -233,12 +233,12 @@ var pages = []string{"family", "mine", "new", "words"}
 
 // changeOwn puts another guide of the user's own in place of what it is, if it validates, and if what it makes easier
 // was confirmed.
-func (a *App) changeOwn(ctx context.Context, w OwnWrite, next *guide.Own) (ownAnswer, error) {
+func (a *App) changeOwn(ctx context.Context, w OwnWrite, next *guide.Overlay) (ownAnswer, error) {
 	text, err := json.Marshal(next)
 	if err != nil {
 		return ownAnswer{}, err
 	}
-	own, laid, err := guidebook.ReadOwn("my guide", text, a.mine.base)
+	own, laid, err := guidefile.ReadOverlay("my guide", text, a.mine.base)
 	if err != nil {
 		return ownAnswer{}, refused{plainly(err)}
 	}
@@ -247,7 +247,7 @@ func (a *App) changeOwn(ctx context.Context, w OwnWrite, next *guide.Own) (ownAn
 			return ownAnswer{}, refused{fmt.Errorf("id: %q is the address of a page of its own; choose another", t.ID)}
 		}
 	}
-	out := ownAnswer{Asks: append(guide.Loosened(a.Guide.Book(), laid), a.newFindings(laid)...)}
+	out := ownAnswer{Asks: append(guide.Loosened(a.Guide.AsWritten(), laid), a.newFindings(laid)...)}
 	if len(out.Asks) > 0 {
 		b, _ := json.Marshal(out.Asks) // plain texts can be written
 		sum := sha256.Sum256(b)
@@ -269,7 +269,7 @@ func (a *App) changeOwn(ctx context.Context, w OwnWrite, next *guide.Own) (ownAn
 }
 
 // newFindings is what a careful author would want to know of the changed guide and not of the one in use.
-func (a *App) newFindings(laid *guide.Guide) []guide.Loosening {
+func (a *App) newFindings(laid *guide.Source) []guide.Loosening {
 	if a.mine.known == nil {
 		a.mine.known = map[string]bool{}
 		for _, f := range a.Guide.Lint() {
@@ -289,9 +289,9 @@ func (a *App) newFindings(laid *guide.Guide) []guide.Loosening {
 				continue
 			}
 			t := &changed.Taxa[n]
-			l.Says = strings.ReplaceAll(l.Says, fmt.Sprintf("%q", id), t.Called())
+			l.Says = strings.ReplaceAll(l.Says, fmt.Sprintf("%q", id), t.DisplayName())
 			if i == 0 {
-				l.Taxon, l.Called, l.Harm = t.ID, t.Called(), t.Harm
+				l.Taxon, l.DisplayName, l.Harm = t.ID, t.DisplayName(), t.Harm
 			}
 		}
 		out = append(out, l)
@@ -301,12 +301,12 @@ func (a *App) newFindings(laid *guide.Guide) []guide.Loosening {
 
 // plainly tells what is wrong with something that was typed into a form, not read from a file's lines.
 func plainly(err error) error {
-	var r *guidebook.Refused
+	var r *guidefile.Refused
 	if !errors.As(err, &r) {
 		return err
 	}
 	var says []string
-	for _, p := range r.Problems {
+	for _, p := range r.Diagnostics {
 		steps := strings.SplitN(p.At, "/", 4) // "", taxa or corrections, number, rest
 		if len(steps) == 4 && steps[3] != "" {
 			says = append(says, steps[3]+": "+p.Says)
@@ -325,7 +325,7 @@ func (a *App) relist(ctx context.Context) error {
 	}
 	return a.Store.Relist(ctx, Owner, func(id string, events []journal.Event) (store.Listing, error) {
 		s := journal.Fold(events)
-		ans, err := identify.Record(a.Guide, s.Record(id, set.observer()))
+		ans, err := identify.Identify(a.Guide, s.Record(id, set.observer()))
 		if err != nil {
 			return store.Listing{}, err
 		}
@@ -346,7 +346,7 @@ func (a *App) viewOwn(ctx context.Context) (ownView, error) {
 		if err != nil {
 			return v, err
 		}
-		v.Taxa = append(v.Taxa, ownTaxon{t.ID, t.Called(), t.Name, string(t.Use), string(t.Harm), len(t.Scores), *whole})
+		v.Taxa = append(v.Taxa, ownTaxon{t.ID, t.DisplayName(), t.Name, string(t.Use), string(t.Harm), len(t.Scores), *whole})
 	}
 	for i := range a.mine.own.Corrections {
 		c := &a.mine.own.Corrections[i]
@@ -359,7 +359,7 @@ func (a *App) viewOwn(ctx context.Context) (ownView, error) {
 		}
 		called := c.Taxon
 		if n, ok := a.Guide.Taxon(c.Taxon); ok {
-			called = a.Guide.Taxa[n].Called()
+			called = a.Guide.Taxa[n].DisplayName()
 		}
 		v.Corrections = append(v.Corrections, ownCorrection{c.Taxon, called, append([]string{}, c.Common...), string(c.Note), *scores})
 	}

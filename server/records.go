@@ -211,13 +211,13 @@ func (a *App) project(ctx context.Context, id string) store.Project {
 			}
 		}
 		if e.Kind == journal.Read && !e.Afresh {
-			was, bad := identify.Record(a.Guide, before.Record(id, set.observer()))
+			was, bad := identify.Identify(a.Guide, before.Record(id, set.observer()))
 			if n, ok := a.Guide.Column(e.Reading.Character); bad == nil && ok {
 				e.Held = was.Ruled().Blames(n)
 			}
 		}
 		then := after()
-		ans, bad := identify.Record(a.Guide, then.Record(id, set.observer()))
+		ans, bad := identify.Identify(a.Guide, then.Record(id, set.observer()))
 		if bad != nil {
 			return store.Listing{}, refused{bad}
 		}
@@ -235,7 +235,7 @@ func (a *App) checkAbout(about *journal.About) error {
 	return checkPlace(about.Place)
 }
 
-func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, error) {
+func (a *App) listing(ans *identify.Identification, s journal.State) (store.Listing, error) {
 	l := store.Listing{
 		Date: s.About.Date, Place: s.About.Place.Name, Observer: s.About.Observer,
 		Verdict: string(ans.Verdict), Reason: ans.Ruled().Why().Text, Margin: ans.Margin,
@@ -244,7 +244,7 @@ func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, err
 	if ans.Working != nil {
 		n, _ := a.Guide.Taxon(*ans.Working)
 		t := &a.Guide.Taxa[n]
-		l.Working, l.WorkingName = t.ID, t.Called()
+		l.Working, l.WorkingName = t.ID, t.DisplayName()
 		words = append(append(append(words, t.Common...), t.Synonyms...), t.Name, t.Family)
 	}
 	if s.Closing != nil {
@@ -261,7 +261,7 @@ func (a *App) listing(ans *identify.Answer, s journal.State) (store.Listing, err
 }
 
 // rulingOf gives the ruling as it is shown.
-func rulingOf(ans *identify.Answer) rulingView {
+func rulingOf(ans *identify.Identification) rulingView {
 	v := rulingView{Report: *ans.Report, Next: ans.Next, Holding: []holdingView{}, Says: ans.Ruled().Why().Text}
 	for i := range ans.Harmful {
 		if h := &ans.Harmful[i]; h.Status != ruling.Out {
@@ -297,7 +297,7 @@ func (a *App) view(ctx context.Context, id string) (recordView, error) {
 	if err != nil {
 		return v, err
 	}
-	ans, err := identify.Record(a.Guide, s.Record(id, set.observer()))
+	ans, err := identify.Identify(a.Guide, s.Record(id, set.observer()))
 	if err != nil {
 		return v, refused{fmt.Errorf("this record was made with another guide and cannot be ruled on with this one: %w", err)}
 	}

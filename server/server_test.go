@@ -18,7 +18,7 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/keying"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 	"zestythicket/store"
 )
 
@@ -30,14 +30,14 @@ type rig struct {
 
 func serve(t testing.TB) rig {
 	t.Helper()
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
 	return serveGuide(t, g)
 }
 
-func serveGuide(t testing.TB, g *guide.Compiled) rig {
+func serveGuide(t testing.TB, g *guide.Matrix) rig {
 	t.Helper()
 	s, err := store.Open(t.TempDir())
 	if err != nil {
@@ -342,7 +342,7 @@ func TestLeafingThroughTheGuide(t *testing.T) {
 			t.Errorf("%s: %d %s", path, status, text)
 		}
 	}
-	var booklet keying.Booklet
+	var booklet keying.PrintedKey
 	if r.do("GET", "/api/v1/key/booklet?kingdom=plantae&month=4", "", &booklet); len(booklet.Steps) < 20 || booklet.Mean == 0 {
 		t.Errorf("the booklet has %d steps", len(booklet.Steps))
 	}
@@ -383,7 +383,7 @@ func TestPractice(t *testing.T) {
 // server.
 func TestWhatIsAskedByChanceIsAnsweredOrRefused(t *testing.T) {
 	r := serve(t)
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -448,7 +448,7 @@ func TestWhatIsAskedByChanceIsAnsweredOrRefused(t *testing.T) {
 // little to go by.
 func TestMisspeltNamesAreFound(t *testing.T) {
 	r := serve(t)
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}

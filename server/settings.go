@@ -59,7 +59,7 @@ func (a *App) observer(l Lacks) (evidence.Observer, error) {
 	return o, nil
 }
 
-func (s *Settings) check(g *guide.Compiled) error {
+func (s *Settings) check(g *guide.Matrix) error {
 	for _, id := range s.Taught {
 		if !slices.ContainsFunc(g.Gates, func(gate guide.Gate) bool { return gate.ID == id }) {
 			return refused{fmt.Errorf("the guide has no gate %q that one could be taught for", id)}

@@ -4,14 +4,14 @@ import (
 	"context"
 	"testing"
 
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 	"zestythicket/server"
 	"zestythicket/store"
 )
 
 func demoVerdicts(t *testing.T, dir string) map[string]int {
 	t.Helper()
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -4,7 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 
 	"github.com/spf13/cobra"
 )
@@ -19,7 +19,7 @@ func guideCommand(b *book) *cobra.Command {
 		&cobra.Command{
 			Use: "schema", Short: "Print the JSON Schema that guides are held against", Args: cobra.NoArgs,
 			RunE: func(c *cobra.Command, _ []string) error {
-				_, err := c.OutOrStdout().Write(guidebook.Schema())
+				_, err := c.OutOrStdout().Write(guidefile.Schema())
 				return err
 			},
 		},
@@ -36,7 +36,7 @@ func checkGuide(c *cobra.Command, b *book) error {
 	if err != nil {
 		return err
 	}
-	found, err := guidebook.Check(g, b.place)
+	found, err := guidefile.Check(g, b.place)
 	if err != nil {
 		return err
 	}

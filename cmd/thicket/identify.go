@@ -34,7 +34,7 @@ func identifyCommand(b *book) *cobra.Command {
 }
 
 // identifyLines answers every record with a line of its own, in order, and stops at the first that is wrong.
-func identifyLines(g *guide.Compiled, in io.Reader, out io.Writer) error {
+func identifyLines(g *guide.Matrix, in io.Reader, out io.Writer) error {
 	w := bufio.NewWriter(out)
 	lines := bufio.NewScanner(in)
 	lines.Buffer(nil, maxLine)
@@ -46,8 +46,8 @@ func identifyLines(g *guide.Compiled, in io.Reader, out io.Writer) error {
 		}
 		rec, err := readRecord(line)
 		if err == nil {
-			var a *identify.Answer
-			if a, err = identify.Record(g, rec); err == nil {
+			var a *identify.Identification
+			if a, err = identify.Identify(g, rec); err == nil {
 				err = enc.Encode(a)
 			}
 		}

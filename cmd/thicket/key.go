@@ -12,7 +12,7 @@ import (
 )
 
 type keyOptions struct {
-	part              keying.Part
+	part              keying.Scope
 	without           []string
 	noColour, noSmell bool
 	asJSON            bool
@@ -45,7 +45,7 @@ func keyCommand(b *book) *cobra.Command {
 	return c
 }
 
-func printKey(c *cobra.Command, g *guide.Compiled, o keyOptions) error {
+func printKey(c *cobra.Command, g *guide.Matrix, o keyOptions) error {
 	observer, err := evidence.Without(g, o.without, o.noColour, o.noSmell)
 	if err != nil {
 		return err
@@ -55,7 +55,7 @@ func printKey(c *cobra.Command, g *guide.Compiled, o keyOptions) error {
 	if err != nil {
 		return err
 	}
-	booklet := k.Booklet()
+	booklet := k.Print()
 	if o.asJSON {
 		k.Weigh(booklet)
 		return json.NewEncoder(c.OutOrStdout()).Encode(booklet)

@@ -8,7 +8,7 @@ import (
 	"strings"
 
 	"zestythicket/core/guide"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 
 	"github.com/spf13/cobra"
 )
@@ -23,11 +23,11 @@ func main() {
 // book is the guide that every command works on.
 type book struct{ place string }
 
-func (b *book) load() (*guide.Compiled, error) {
+func (b *book) load() (*guide.Matrix, error) {
 	if b.place == "" {
-		return guidebook.Shipped()
+		return guidefile.Shipped()
 	}
-	return guidebook.Load(b.place)
+	return guidefile.Load(b.place)
 }
 
 func root() *cobra.Command {

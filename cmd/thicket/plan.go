@@ -13,7 +13,7 @@ import (
 )
 
 type planOptions struct {
-	wish              checks.Wish
+	wish              checks.Request
 	purpose, lp       string
 	without           []string
 	noColour, noSmell bool
@@ -46,14 +46,14 @@ func planCommand(b *book) *cobra.Command {
 	return c
 }
 
-func plan(c *cobra.Command, g *guide.Compiled, o planOptions) error {
+func plan(c *cobra.Command, g *guide.Matrix, o planOptions) error {
 	o.wish.Purpose = evidence.Purpose(o.purpose)
 	observer, err := evidence.Without(g, o.without, o.noColour, o.noSmell)
 	if err != nil {
 		return err
 	}
 	o.wish.Observer = observer
-	p, err := checks.Pose(g, o.wish)
+	p, err := checks.NewProblem(g, o.wish)
 	if err != nil {
 		return err
 	}

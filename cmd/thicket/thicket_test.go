@@ -12,7 +12,7 @@ import (
 	"testing"
 
 	"zestythicket/core/keying"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
 // run runs the program with input and gives what it wrote.
@@ -96,7 +96,7 @@ func TestGuideCommands(t *testing.T) {
 	if _, err := run(t, "", "guide", "show", "hemlock"); err == nil || !strings.Contains(err.Error(), `did you mean "conium-maculatum"`) {
 		t.Errorf("show a common name: %v", err)
 	}
-	if out, err := run(t, "", "guide", "schema"); err != nil || out != string(guidebook.Schema()) {
+	if out, err := run(t, "", "guide", "schema"); err != nil || out != string(guidefile.Schema()) {
 		t.Errorf("schema: %v", err)
 	}
 	path := filepath.Join(t.TempDir(), "bad.json")
@@ -183,7 +183,7 @@ func TestKeyPrintsABookletOrJSON(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	var b keying.Booklet
+	var b keying.PrintedKey
 	if err := json.Unmarshal([]byte(out), &b); err != nil {
 		t.Fatal(err)
 	}

@@ -48,7 +48,7 @@ func trialCommand(b *book) *cobra.Command {
 	return c
 }
 
-func runTrial(c *cobra.Command, g *guide.Compiled, o trialOptions) error {
+func runTrial(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 	if o.Misreads < 0 || o.limit < 0 || o.simulate < 0 || o.gaps < 0 {
 		return errors.New("misreads, limit, simulate and gaps are numbers from 0 up")
 	}
@@ -116,7 +116,7 @@ func readSpecimens(in io.Reader) ([]trial.Specimen, error) {
 }
 
 // without is the guide with a taxon left out, and with it what names it.
-func without(g *guide.Compiled, id string) (*guide.Compiled, error) {
+func without(g *guide.Matrix, id string) (*guide.Matrix, error) {
 	n, ok := g.Taxon(id)
 	if !ok {
 		return nil, fmt.Errorf("omit: there is no taxon %q", id)

@@ -8,23 +8,13 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 )
 
-// The weight of a gain against a taxon, by its harm. Common practice; no published source.
-func weightOf(h guide.Harm) float64 {
-	switch h {
-	case guide.Deadly:
-		return 8
-	case guide.Serious, guide.Unknown:
-		return 4
-	}
-	return 1
-}
-
 // asker weighs what could be read next against what the ruling still lacks.
 type asker struct {
-	g *guide.Compiled
+	g *guide.Matrix
 	r *ruling.Ruling
 	s *evidence.Sheet
 	// words lists the words of a set in which a harmful taxon is that is not out.
@@ -45,17 +35,17 @@ type asker struct {
 type group struct {
 	at     []int
 	bits   []uint64
-	needs  evidence.Quarters
+	needs  policy.Quarters
 	weight float64
-	deadly bool // hints add nothing
+	hints  bool // whether what is worth less than the whole adds anything
 }
 
 // worth is what a conflict of that weight on a line that is worth something already adds, times the weight of the harm.
-func (g *group) worth(weight, had evidence.Quarters) float64 {
-	if weight <= had || weight < evidence.Whole && g.deadly {
+func (g *group) worth(weight, had policy.Quarters) float64 {
+	if weight <= had || weight < policy.Whole && !g.hints {
 		return 0
 	}
-	return g.weight * float64(min(weight-had, g.needs)) / float64(evidence.Whole)
+	return g.weight * float64(min(weight-had, g.needs)) / float64(policy.Whole)
 }
 
 // mostLikely is the greatest number of taxa, the likeliest, over which the states of a column are weighed.
@@ -75,7 +65,7 @@ func newAsker(r *ruling.Ruling) *asker {
 			a.words = append(a.words, w)
 		}
 	}
-	for _, harm := range harms {
+	for _, harm := range policy.Harms {
 		a.group(harm)
 	}
 	a.hopeful = r.Likely()
@@ -106,7 +96,7 @@ func (a *asker) likeliest(set guide.Bits, n int, taxa []int) []int {
 		}
 	})
 	if equal >= n {
-		for _, t := range a.g.Lots {
+		for _, t := range a.g.SampleOrder {
 			if set.Has(int(t)) && a.r.Posterior(int(t)) == top {
 				if taxa = append(taxa, int(t)); len(taxa) == n {
 					break
@@ -131,8 +121,6 @@ func (a *asker) likeliest(set guide.Bits, n int, taxa []int) []int {
 	return taxa
 }
 
-var harms = []guide.Harm{guide.Deadly, guide.Serious, guide.Unknown, guide.Upset, guide.NoHarm}
-
 // group sorts the missing taxa of a harm by what they still need.
 func (a *asker) group(harm guide.Harm) {
 	needed := ruling.Needed(harm, a.s.Record.Purpose)
@@ -141,18 +129,18 @@ func (a *asker) group(harm guide.Harm) {
 		return
 	}
 	first := len(a.groups)
-	for needs := evidence.Quarters(1); needs <= needed; needs++ {
+	for needs := policy.Quarters(1); needs <= needed; needs++ {
 		if len(a.groups) < cap(a.groups) { // what stood there before lends its room
 			a.groups = a.groups[:len(a.groups)+1]
 		} else {
 			a.groups = append(a.groups, group{})
 		}
 		g := &a.groups[len(a.groups)-1]
-		*g = group{at: g.at[:0], bits: g.bits[:0], needs: needs, weight: weightOf(harm), deadly: harm == guide.Deadly}
+		*g = group{at: g.at[:0], bits: g.bits[:0], needs: needs, weight: harm.AskingWeight(), hints: harm.HintsCountFor() > 0}
 	}
 	for _, w := range a.words {
 		left := of[w] & missing[w]
-		for needs := evidence.Quarters(1); needs <= needed && left != 0; needs++ {
+		for needs := policy.Quarters(1); needs <= needed && left != 0; needs++ {
 			if hit := left & a.r.Stronger(harm, w, needed-needs); hit != 0 {
 				g := &a.groups[first+int(needs)-1]
 				g.at, g.bits = append(g.at, w), append(g.bits, hit)

@@ -13,7 +13,7 @@ import (
 )
 
 // large compiles a large guide, and tells how many bytes the compiled one takes.
-func large(b *testing.B, taxa, characters int) (*guide.Compiled, float64) {
+func large(b *testing.B, taxa, characters int) (*guide.Matrix, float64) {
 	b.Helper()
 	var before, after runtime.MemStats
 	g := guidetest.Large(taxa, characters, 1)

@@ -1,8 +1,6 @@
 package checks
 
-import (
-	"slices"
-)
+import "slices"
 
 // cover is a weighted set multi-cover with precedences: choose items of least cost so that every row is met on as many
 // lines as it needs, a line counting once however many of its items are chosen, and every chosen item with what it

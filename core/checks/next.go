@@ -88,7 +88,7 @@ func (a *asker) lean(n int, seen []int) []int {
 	if col := &a.g.Columns[n]; w >= 0 {
 		mask = col.Patterns[col.Pattern[w]].Mask
 	}
-	for l := range a.g.Columns[n].LeansFor(mask) {
+	for l := range a.g.Columns[n].RequirementsFor(mask) {
 		e := a.s.Entry(l.Column)
 		if e != nil && e.Firm || slices.Contains(seen, l.Column) || !a.s.CanHave(l.Column, w) {
 			continue

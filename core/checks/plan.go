@@ -12,9 +12,9 @@ import (
 	"zestythicket/core/ruling"
 )
 
-// Wish is what a plan is asked for: to tell a target from everything harmful, given the day, the place, the tools and
+// Request is what a plan is asked for: to tell a target from everything harmful, given the day, the place, the tools and
 // the senses.
-type Wish struct {
+type Request struct {
 	Target   string
 	Purpose  evidence.Purpose
 	Date     string
@@ -59,7 +59,7 @@ type Impossible struct {
 
 // Problem is a plan as a weighted set multi-cover, before it is solved.
 type Problem struct {
-	g       *guide.Compiled
+	g       *guide.Matrix
 	sheet   *evidence.Sheet
 	seen    map[int]bool
 	harmful []int
@@ -69,8 +69,8 @@ type Problem struct {
 	cover   cover
 }
 
-// Pose sets the problem of a wish up. The error names what is wrong with the wish.
-func Pose(g *guide.Compiled, w Wish) (*Problem, error) {
+// NewProblem sets the problem of a wish up. The error names what is wrong with the wish.
+func NewProblem(g *guide.Matrix, w Request) (*Problem, error) {
 	if w.Target == "" {
 		return nil, fmt.Errorf("name the taxon to plan for")
 	}
@@ -143,7 +143,7 @@ func (p *Problem) available(n int) bool {
 // rests lists all that a reading of what the target shows on the column rests on, directly or not.
 func (p *Problem) rests(n int, into []int) []int {
 	col := &p.g.Columns[n]
-	for l := range col.LeansFor(col.Patterns[col.Pattern[p.sheet.Target]].Mask) {
+	for l := range col.RequirementsFor(col.Patterns[col.Pattern[p.sheet.Target]].Mask) {
 		if !slices.Contains(into, l.Column) {
 			into = p.rests(l.Column, append(into, l.Column))
 		}
@@ -158,8 +158,8 @@ const (
 )
 
 func composite(col *guide.Column) int64 {
-	soft := int64(math.Round(col.Trust.Misread * 100))
-	if !col.Trust.Full {
+	soft := int64(math.Round(col.Reliability.Misread * 100))
+	if !col.Full() {
 		soft += 100
 	}
 	return int64(math.Round(col.MinutesOf()*1000))*perMilli + perCheck + soft
@@ -193,7 +193,7 @@ func (p *Problem) separates(n, harmful int) bool {
 	}
 	own, other := &col.Patterns[col.Pattern[p.sheet.Target]], &col.Patterns[col.Pattern[harmful]]
 	if col.Kind == guide.States {
-		return col.Trust.Full && own.Mask&other.Mask == 0
+		return col.Full() && own.Mask&other.Mask == 0
 	}
 	return own.ApartFrom(col, other)
 }
@@ -230,7 +230,7 @@ func (p *Problem) Solve() *Plan {
 	}
 	for _, id := range p.g.Taxa[p.sheet.Target].MustSee {
 		if n, _ := p.g.Column(id); !slices.Contains(p.columns, n) {
-			says := fmt.Sprintf("It may not be called that without this, which cannot be read that day: %s.", strings.ToLower(p.g.Columns[n].Called()))
+			says := fmt.Sprintf("It may not be called that without this, which cannot be read that day: %s.", strings.ToLower(p.g.Columns[n].DisplayName()))
 			out.Impossible = append(out.Impossible, Impossible{out.Target, says})
 		}
 	}
@@ -248,7 +248,7 @@ func (p *Problem) why(r int) string {
 		if !p.separates(n, p.harmful[r]) || p.available(n) {
 			continue
 		}
-		says := strings.ToLower(col.Called())
+		says := strings.ToLower(col.DisplayName())
 		if ws := target.Season[col.Organ]; p.sheet.HasDate && !target.Season.In(col.Organ, p.sheet.Date) {
 			says += fmt.Sprintf(" from %s to %s", ws[0].From, ws[0].To)
 		} else if len(col.Needs) > 0 {

@@ -19,14 +19,14 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/ruling"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
 var lpDir = flag.String("lp", "", "write every plan instance to this folder, in the LP format")
 
-func pose(t testing.TB, g *guide.Compiled, w checks.Wish) *checks.Problem {
+func pose(t testing.TB, g *guide.Matrix, w checks.Request) *checks.Problem {
 	t.Helper()
-	p, err := checks.Pose(g, w)
+	p, err := checks.NewProblem(g, w)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -44,7 +44,7 @@ func instances(t testing.TB) map[string]*checks.Problem {
 			continue
 		}
 		for month := range 13 {
-			w := checks.Wish{Target: g.Taxa[i].ID}
+			w := checks.Request{Target: g.Taxa[i].ID}
 			if month > 0 {
 				w.Date = fmt.Sprintf("2026-%02d-15", month)
 			}
@@ -64,13 +64,13 @@ func instances(t testing.TB) map[string]*checks.Problem {
 		for i := range d.Taxa {
 			if d.Taxa[i].Useful() && n < 4 {
 				n++
-				out[fmt.Sprintf("dataset-%02d-%s", seed, d.Taxa[i].ID)] = pose(t, d, checks.Wish{Target: d.Taxa[i].ID})
+				out[fmt.Sprintf("dataset-%02d-%s", seed, d.Taxa[i].ID)] = pose(t, d, checks.Request{Target: d.Taxa[i].ID})
 			}
 		}
 	}
 	for seed := range 120 {
 		r := guidetest.Random(rand.New(rand.NewPCG(uint64(seed), 4)))
-		out[fmt.Sprintf("random-%03d", seed)] = pose(t, r, checks.Wish{Target: r.Taxa[0].ID})
+		out[fmt.Sprintf("random-%03d", seed)] = pose(t, r, checks.Request{Target: r.Taxa[0].ID})
 	}
 	return out
 }
@@ -123,7 +123,7 @@ func TestThePlansSetReallySeparates(t *testing.T) {
 		r := rand.New(rand.NewPCG(seed, 5))
 		g := guidetest.Random(r)
 		target := r.IntN(len(g.Taxa))
-		plan := pose(t, g, checks.Wish{Target: g.Taxa[target].ID}).Solve()
+		plan := pose(t, g, checks.Request{Target: g.Taxa[target].ID}).Solve()
 		rec := &evidence.Record{Target: plan.Target}
 		for _, c := range plan.Checks {
 			n, _ := g.Column(c.Character)
@@ -154,7 +154,7 @@ func TestThePlansSetReallySeparates(t *testing.T) {
 				}
 			}
 			// A reading that had to be within other states than the target's may cut less; all others must cut.
-			if lines != s.Tally().Standing(n).Margin || lines < c.Strength-len(leaning(g, plan)) {
+			if lines != s.Tallies().Of(n).Margin || lines < c.Strength-len(leaning(g, plan)) {
 				t.Logf("seed %d: %s has %d lines, the plan says %d", seed, c.Taxon, lines, c.Strength)
 				return false
 			}
@@ -167,7 +167,7 @@ func TestThePlansSetReallySeparates(t *testing.T) {
 }
 
 // leaning lists the checks of a plan that others of it rest on.
-func leaning(g *guide.Compiled, plan *checks.Plan) (out []string) {
+func leaning(g *guide.Matrix, plan *checks.Plan) (out []string) {
 	for _, c := range plan.Checks {
 		n, _ := g.Column(c.Character)
 		for on := range g.Characters[n].RestsOn {
@@ -195,7 +195,7 @@ func showsAny(r *rand.Rand, col *guide.Column, taxon int) evidence.Reading {
 
 func TestPlanTellsWhatCannotBeDoneThatDay(t *testing.T) {
 	g := guidetest.Small()
-	winter := pose(t, g, checks.Wish{Target: "anthriscus-sylvestris", Date: "2026-01-15"}).Solve()
+	winter := pose(t, g, checks.Request{Target: "anthriscus-sylvestris", Date: "2026-01-15"}).Solve()
 	var named []string
 	for _, i := range winter.Impossible {
 		named = append(named, i.Taxon)
@@ -206,7 +206,7 @@ func TestPlanTellsWhatCannotBeDoneThatDay(t *testing.T) {
 	if !slices.Contains(named, "conium-maculatum") || !slices.Contains(named, "anthriscus-sylvestris") {
 		t.Errorf("in January: %v", named)
 	}
-	may := pose(t, g, checks.Wish{Target: "anthriscus-sylvestris", Date: "2026-05-15"}).Solve()
+	may := pose(t, g, checks.Request{Target: "anthriscus-sylvestris", Date: "2026-05-15"}).Solve()
 	if len(may.Impossible) > 0 || !may.Optimal {
 		t.Errorf("in May: %+v", may)
 	}
@@ -214,7 +214,7 @@ func TestPlanTellsWhatCannotBeDoneThatDay(t *testing.T) {
 	for _, c := range may.Checks {
 		all = append(all, c.Character)
 	}
-	if done := pose(t, g, checks.Wish{Target: "anthriscus-sylvestris", Date: "2026-05-15", Seen: all}).Solve(); len(done.Checks) > 0 || done.Minutes != 0 {
+	if done := pose(t, g, checks.Request{Target: "anthriscus-sylvestris", Date: "2026-05-15", Seen: all}).Solve(); len(done.Checks) > 0 || done.Minutes != 0 {
 		t.Errorf("with all of it seen: %+v", done.Checks)
 	}
 	for _, c := range may.Checks {
@@ -222,25 +222,25 @@ func TestPlanTellsWhatCannotBeDoneThatDay(t *testing.T) {
 			t.Errorf("%+v", c)
 		}
 	}
-	for name, w := range map[string]checks.Wish{
+	for name, w := range map[string]checks.Request{
 		"no target": {}, "an unknown one": {Target: "x"}, "an unknown character": {Target: "castanea-sativa", Seen: []string{"x"}},
 		"a day that is none": {Target: "castanea-sativa", Date: "soon"},
 	} {
-		if _, err := checks.Pose(g, w); err == nil {
+		if _, err := checks.NewProblem(g, w); err == nil {
 			t.Errorf("%s is planned for", name)
 		}
 	}
 }
 
 func BenchmarkPlanEveryTargetEveryMonth(b *testing.B) {
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		b.Fatal(err)
 	}
 	for b.Loop() {
 		for i := range g.Taxa {
 			for month := range 12 {
-				pose(b, g, checks.Wish{Target: g.Taxa[i].ID, Date: fmt.Sprintf("2026-%02d-15", month+1)}).Solve()
+				pose(b, g, checks.Request{Target: g.Taxa[i].ID, Date: fmt.Sprintf("2026-%02d-15", month+1)}).Solve()
 			}
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 )
 
@@ -59,17 +60,9 @@ func (a *asker) shown(col *guide.Column) (mask uint64) {
 	return mask
 }
 
-func (a *asker) name(taxon int) string { return lowered(ruling.Called(&a.g.Taxa[taxon])) }
+func (a *asker) name(taxon int) string { return guide.InSentence(a.g.Taxa[taxon].DisplayName()) }
 
-func called(col *guide.Column) string { return lowered(col.Called()) }
-
-// lowered makes a name fit the middle of a sentence; a scientific name keeps its capital.
-func lowered(s string) string {
-	if s == "" || strings.Contains(s, ".") {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
-}
+func called(col *guide.Column) string { return guide.InSentence(col.DisplayName()) }
 
 // tells gives the missing taxa from which all that the column may show differs in full, and those from which some does.
 func (a *asker) tells(n int) (sure, may guide.Bits) {
@@ -87,7 +80,7 @@ func (a *asker) tells(n int) (sure, may guide.Bits) {
 		})
 	}
 	mask := a.shown(col)
-	if mask == 0 || !col.Trust.Full {
+	if mask == 0 || !col.Full() {
 		return sure, may
 	}
 	for _, w := range a.words {
@@ -108,7 +101,7 @@ const namedInWhy = 3
 // among names taxa with their harm, the gravest first, and counts those there is no room for.
 func (a *asker) among(taxa guide.Bits) string {
 	var parts []string
-	for _, harm := range harms {
+	for _, harm := range policy.Harms {
 		of := a.g.Harms[harm]
 		for _, w := range a.words {
 			for m := taxa[w] & of[w]; m != 0 && len(parts) < namedInWhy; m &= m - 1 {

@@ -44,7 +44,7 @@ type Reading struct {
 
 // Check tells what is wrong with a reading: a character or state the guide does not have, a number without a sense.
 // The error names what would be right.
-func (r *Reading) Check(g *guide.Compiled) error {
+func (r *Reading) Check(g *guide.Matrix) error {
 	n, ok := g.Column(r.Character)
 	if !ok {
 		return fmt.Errorf("there is no character %q%s", r.Character, nearest(r.Character, characterIDs(g)))
@@ -120,7 +120,7 @@ func stateIDs(col *guide.Column) []string {
 	return ids
 }
 
-func characterIDs(g *guide.Compiled) []string {
+func characterIDs(g *guide.Matrix) []string {
 	ids := make([]string, len(g.Columns))
 	for i := range g.Columns {
 		ids[i] = g.Columns[i].ID

@@ -47,7 +47,7 @@ type Observer struct {
 }
 
 // Check tells what is wrong with a record, naming the first thing found.
-func (r *Record) Check(g *guide.Compiled) error {
+func (r *Record) Check(g *guide.Matrix) error {
 	switch r.Purpose {
 	case "", Eat, Touch:
 	default:
@@ -86,7 +86,7 @@ func (r *Record) Check(g *guide.Compiled) error {
 	return nil
 }
 
-func taxonIDs(g *guide.Compiled) []string {
+func taxonIDs(g *guide.Matrix) []string {
 	ids := make([]string, len(g.Taxa))
 	for i := range g.Taxa {
 		ids[i] = g.Taxa[i].ID

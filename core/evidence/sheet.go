@@ -5,13 +5,8 @@ import (
 	"time"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
-
-// Quarters are quarters of the weight of one firm conflict in full, so that halves of halves stay whole numbers.
-type Quarters int
-
-// Whole is the weight of a firm conflict that counts in full.
-const Whole Quarters = 4
 
 // Entry is the reading that counts for one character, and what it says against the guide's taxa.
 type Entry struct {
@@ -30,7 +25,7 @@ type Entry struct {
 
 // Sheet is a record laid out on a guide: the latest reading of each character, with all it rests on worked out.
 type Sheet struct {
-	Guide   *guide.Compiled
+	Guide   *guide.Matrix
 	Record  *Record
 	Entries []Entry
 	// Target is the working name's number, or -1.
@@ -43,16 +38,16 @@ type Sheet struct {
 
 	entryAt []int32    // by column: 1 + index into Entries, 0 for none
 	lines   [][]*Entry // the entries of each line of evidence together
-	tally   Tally
-	store   *store
+	tally   Tallies
+	arena   *arena
 }
 
 // Open checks a record and lays it out. The error names what is wrong with the record.
-func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
+func Open(g *guide.Matrix, r *Record) (*Sheet, error) {
 	if err := r.Check(g); err != nil {
 		return nil, err
 	}
-	s := &Sheet{Guide: g, Record: r, Target: -1, store: stores.Get().(*store)}
+	s := &Sheet{Guide: g, Record: r, Target: -1, arena: arenas.Get().(*arena)}
 	if t, ok := g.Taxon(r.Target); ok {
 		s.Target = t
 	}
@@ -61,10 +56,10 @@ func Open(g *guide.Compiled, r *Record) (*Sheet, error) {
 		s.HasDate = true
 	}
 	s.Scope = s.scope()
-	s.entryAt = zeroed(s.store.entryAt, len(g.Columns))
-	s.Entries = zeroed(s.store.entries, len(r.Readings))[:0]
-	s.store.latest = zeroed(s.store.latest, len(g.Columns))
-	latest := s.store.latest
+	s.entryAt = zeroed(s.arena.entryAt, len(g.Columns))
+	s.Entries = zeroed(s.arena.entries, len(r.Readings))[:0]
+	s.arena.latest = zeroed(s.arena.latest, len(g.Columns))
+	latest := s.arena.latest
 	for i := range r.Readings {
 		n, _ := g.Column(r.Readings[i].Character)
 		latest[n] = &r.Readings[i]
@@ -97,7 +92,7 @@ func (s *Sheet) scope() guide.Bits {
 	return all
 }
 
-func entryOf(g *guide.Compiled, n int, r *Reading) Entry {
+func entryOf(g *guide.Matrix, n int, r *Reading) Entry {
 	col := &g.Columns[n]
 	e := Entry{Reading: r, Column: col, Number: n}
 	switch {
@@ -140,7 +135,7 @@ func (s *Sheet) firm(e *Entry) bool {
 	if !e.Seen() || !e.Sure {
 		return false
 	}
-	for l := range e.Column.LeansFor(e.Mask) {
+	for l := range e.Column.RequirementsFor(e.Mask) {
 		on := s.Entry(l.Column)
 		if on == nil || !on.Within(l.Mask) || !s.firm(on) {
 			return false
@@ -171,7 +166,7 @@ func (e *Entry) Fits(taxon int) bool {
 
 // Weight is what the reading counts against the taxon: nothing without a conflict, else the whole, halved where the
 // reading is soft, halved again where it is a hint.
-func (e *Entry) Weight(taxon int) Quarters {
+func (e *Entry) Weight(taxon int) policy.Quarters {
 	conflict, beyond := e.Conflicts(taxon)
 	if !conflict {
 		return 0
@@ -180,40 +175,33 @@ func (e *Entry) Weight(taxon int) Quarters {
 }
 
 // worth is what a conflict of the reading counts.
-func (e *Entry) worth(beyond bool) Quarters {
-	w := Whole
-	if !e.Firm {
-		w /= 2
-	}
-	if !e.Column.Trust.Full && !(e.Column.Size && beyond) {
-		w /= 2
-	}
-	return w
+func (e *Entry) worth(beyond bool) policy.Quarters {
+	return policy.Weight(e.Firm, e.Column.FullFor(beyond))
 }
 
-// Standing is what all readings together say against one taxon.
-type Standing struct {
+// Tally is what all readings together say against one taxon.
+type Tally struct {
 	// Against is the sum over the lines of evidence of the heaviest conflict on each.
-	Against Quarters
+	Against policy.Quarters
 	// Margin is the number of lines worth the whole: how many independent firm readings would all have to be wrong.
 	Margin int
 }
 
 // Part is what the lines worth less than the whole come to.
-func (st Standing) Part() Quarters { return st.Against - Whole*Quarters(st.Margin) }
+func (st Tally) Part() policy.Quarters { return st.Against - policy.Whole*policy.Quarters(st.Margin) }
 
 // Fits tells whether the taxon may still be the one.
-func (st Standing) Fits() bool { return st.Against < Whole }
+func (st Tally) Fits() bool { return st.Against < policy.Whole }
 
 // byLine puts the entries of each line of evidence together, in the order of the guide's lines.
 func (s *Sheet) byLine() [][]*Entry {
-	s.store.order = zeroed(s.store.order, len(s.Entries))
-	all := s.store.order
+	s.arena.order = zeroed(s.arena.order, len(s.Entries))
+	all := s.arena.order
 	for i := range s.Entries {
 		all[i] = &s.Entries[i]
 	}
 	slices.SortStableFunc(all, func(a, b *Entry) int { return a.Column.Line - b.Column.Line })
-	lines := zeroed(s.store.lines, len(all))[:0]
+	lines := zeroed(s.arena.lines, len(all))[:0]
 	for from := 0; from < len(all); {
 		to := from + 1
 		for to < len(all) && all[to].Column.Line == all[from].Column.Line {
@@ -225,19 +213,19 @@ func (s *Sheet) byLine() [][]*Entry {
 	return lines
 }
 
-// Line is one line of evidence as it stands against one taxon.
-type Line struct {
+// LineTally is one line of evidence as it stands against one taxon.
+type LineTally struct {
 	Name  string
-	Worth Quarters
+	Worth policy.Quarters
 	// Entries are the readings on the line that conflict with the taxon.
 	Entries []*Entry
 }
 
 // LinesAgainst lists the lines that say anything against a taxon, the heaviest first, then by name.
-func (s *Sheet) LinesAgainst(taxon int) []Line {
-	var out []Line
+func (s *Sheet) LinesAgainst(taxon int) []LineTally {
+	var out []LineTally
 	for _, line := range s.lines {
-		l := Line{Name: s.Guide.Lines[line[0].Column.Line]}
+		l := LineTally{Name: s.Guide.Lines[line[0].Column.Line]}
 		for _, e := range line {
 			if w := e.Weight(taxon); w > 0 {
 				l.Worth = max(l.Worth, w)
@@ -248,7 +236,7 @@ func (s *Sheet) LinesAgainst(taxon int) []Line {
 			out = append(out, l)
 		}
 	}
-	slices.SortStableFunc(out, func(a, b Line) int {
+	slices.SortStableFunc(out, func(a, b LineTally) int {
 		if a.Worth != b.Worth {
 			return int(b.Worth - a.Worth)
 		}

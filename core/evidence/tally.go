@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
 // Counter counts up to a few dozen for every taxon, 64 taxa at a time. The planes of 64 taxa stand together: plane p
@@ -80,24 +81,24 @@ func (c *Counter) Least(set guide.Bits) (least int, ok bool) {
 	return least, ok
 }
 
-// Tally is what all readings together say against every taxon.
-type Tally struct {
+// Tallies is what all readings together say against every taxon.
+type Tallies struct {
 	// Margin counts the lines worth the whole, Part the quarters of the lines worth less.
 	Margin, Part Counter
 	// Fits is the set of taxa that may still be the one, whatever the record's scope.
 	Fits guide.Bits
 }
 
-// Standing is what is said against one taxon.
-func (t *Tally) Standing(taxon int) Standing {
+// Of is what is said against one taxon.
+func (t *Tallies) Of(taxon int) Tally {
 	m := t.Margin.Of(taxon)
-	return Standing{Against: Whole*Quarters(m) + Quarters(t.Part.Of(taxon)), Margin: m}
+	return Tally{Against: policy.Whole*policy.Quarters(m) + policy.Quarters(t.Part.Of(taxon)), Margin: m}
 }
 
-// store lends room to one sheet, so that laying a record out again and again needs no new memory.
-type store struct {
-	slab    []uint64
-	used    int
+// arena lends room to one sheet, so that laying a record out again and again needs no new memory.
+type arena struct {
+	words   slab[uint64]
+	floats  slab[float64]
 	entries []Entry
 	entryAt []int32
 	latest  []*Reading
@@ -105,15 +106,21 @@ type store struct {
 	lines   [][]*Entry
 }
 
-var stores = sync.Pool{New: func() any { return new(store) }}
+var arenas = sync.Pool{New: func() any { return new(arena) }}
 
-// take lends n words, all zero.
-func (s *store) take(n int) []uint64 {
-	if s.used+n > len(s.slab) {
-		s.slab = make([]uint64, max(2*len(s.slab), n, 512)) // what was lent before stays with its holders
+// slab is room for values of one type, lent piece by piece.
+type slab[T any] struct {
+	room []T
+	used int
+}
+
+// take lends n values, all zero.
+func (s *slab[T]) take(n int) []T {
+	if s.used+n > len(s.room) {
+		s.room = make([]T, max(2*len(s.room), n, 512)) // what was lent before stays with its holders
 		s.used = 0
 	}
-	out := s.slab[s.used : s.used+n : s.used+n]
+	out := s.room[s.used : s.used+n : s.used+n]
 	s.used += n
 	clear(out)
 	return out
@@ -130,7 +137,10 @@ func zeroed[T any](old []T, n int) []T {
 func (s *Sheet) Set() guide.Bits { return s.Words((len(s.Guide.Taxa) + 63) / 64) }
 
 // Words lends n words, all zero. They are good until the sheet is closed.
-func (s *Sheet) Words(n int) []uint64 { return s.store.take(n) }
+func (s *Sheet) Words(n int) []uint64 { return s.arena.words.take(n) }
+
+// Floats lends n numbers, all zero. They are good until the sheet is closed.
+func (s *Sheet) Floats(n int) []float64 { return s.arena.floats.take(n) }
 
 // Counter lends a counter of zeros that can count to most. It is good until the sheet is closed.
 func (s *Sheet) Counter(most int) Counter {
@@ -141,23 +151,23 @@ func (s *Sheet) Counter(most int) Counter {
 // Close gives back the memory that the sheet's sets stand in. Nothing of the sheet, or of what was worked out from it,
 // may be used after; a sheet that is never closed is let go of like anything else.
 func (s *Sheet) Close() {
-	if s.store != nil {
-		*s.store = store{
-			slab: s.store.slab, entries: s.Entries[:0], entryAt: s.entryAt[:0],
-			latest: s.store.latest[:0], order: s.store.order[:0], lines: s.lines[:0],
+	if s.arena != nil {
+		*s.arena = arena{
+			words: slab[uint64]{room: s.arena.words.room}, floats: slab[float64]{room: s.arena.floats.room}, entries: s.Entries[:0], entryAt: s.entryAt[:0],
+			latest: s.arena.latest[:0], order: s.arena.order[:0], lines: s.lines[:0],
 		}
-		stores.Put(s.store)
+		arenas.Put(s.arena)
 		*s = Sheet{}
 	}
 }
 
-// Tally counts what the readings say against every taxon; the first call does the work.
-func (s *Sheet) Tally() *Tally {
+// Tallies counts what the readings say against every taxon; the first call does the work.
+func (s *Sheet) Tallies() *Tallies {
 	t := &s.tally
 	if t.Fits != nil {
 		return t
 	}
-	*t = Tally{Margin: s.Counter(len(s.lines)), Part: s.Counter(2 * len(s.lines)), Fits: s.Set()}
+	*t = Tallies{Margin: s.Counter(len(s.lines)), Part: s.Counter(2 * len(s.lines)), Fits: s.Set()}
 	for i := range s.Entries {
 		s.bear(&s.Entries[i])
 	}
@@ -186,7 +196,7 @@ func (s *Sheet) bear(e *Entry) {
 }
 
 // count adds the lines of evidence up, 64 taxa at a time.
-func (s *Sheet) count(t *Tally) {
+func (s *Sheet) count(t *Tallies) {
 	for w := range t.Fits {
 		for _, line := range s.lines {
 			whole, half, quarter := WorthOn(line, w)
@@ -194,7 +204,7 @@ func (s *Sheet) count(t *Tally) {
 			t.Part.addWord(w, half, 1)
 			t.Part.addWord(w, quarter, 0)
 		}
-		t.Fits[w] = ^(t.Margin.AtLeast(w, 1) | t.Part.AtLeast(w, int(Whole)))
+		t.Fits[w] = ^(t.Margin.AtLeast(w, 1) | t.Part.AtLeast(w, int(policy.Whole)))
 	}
 	if spare := len(s.Guide.Taxa) & 63; spare != 0 {
 		t.Fits[len(t.Fits)-1] &= 1<<spare - 1
@@ -220,11 +230,11 @@ func WorthOn(line []*Entry, w int) (whole, half, quarter uint64) {
 	return whole, half, quarter
 }
 
-func add(worth Quarters, hit uint64, whole, half, quarter *uint64) {
+func add(worth policy.Quarters, hit uint64, whole, half, quarter *uint64) {
 	switch worth {
-	case Whole:
+	case policy.Whole:
 		*whole |= hit
-	case Whole / 2:
+	case policy.Whole / 2:
 		*half |= hit
 	default:
 		*quarter |= hit

@@ -18,7 +18,7 @@ const mostStates = 2
 
 // Traits lists the characters of full weight that every taxon of the set is scored for and on which all of them together
 // show one state or two, where others of their kingdom show more; nothing for a single taxon.
-func (c *Compiled) Traits(set Bits) []Trait {
+func (c *Matrix) Traits(set Bits) []Trait {
 	var out []Trait
 	members := set.Members()
 	if len(members) < 2 {
@@ -27,7 +27,7 @@ func (c *Compiled) Traits(set Bits) []Trait {
 	kingdom := c.Kingdoms[c.Taxa[members[0]].Kingdom]
 	for n := range c.Columns {
 		col := &c.Columns[n]
-		if col.Kind != States || !col.Trust.Full || col.Scored.Meet(set) != len(members) {
+		if col.Kind != States || !col.Full() || col.Scored.Meet(set) != len(members) {
 			continue
 		}
 		shown, all, states := uint64(0), uint64(0), 0
@@ -48,7 +48,7 @@ func (c *Compiled) Traits(set Bits) []Trait {
 }
 
 // Family is the set of the taxa of a family, by its name.
-func (c *Compiled) Family(name string) Bits {
+func (c *Matrix) Family(name string) Bits {
 	set := NewBits(len(c.Taxa))
 	for i := range c.Taxa {
 		if Fold(c.Taxa[i].Family) == Fold(name) {
@@ -72,11 +72,11 @@ func FamilyName(s string) bool {
 var oldFamilies = []string{"Compositae", "Cruciferae", "Gramineae", "Guttiferae", "Labiatae", "Leguminosae", "Palmae", "Umbelliferae"}
 
 // GravestFirst lists the taxa of a set by harm, the gravest first, then by what they are called.
-func (c *Compiled) GravestFirst(set Bits) []int {
+func (c *Matrix) GravestFirst(set Bits) []int {
 	out := set.Members()
 	slices.SortStableFunc(out, func(a, b int) int {
 		x, y := &c.Taxa[a], &c.Taxa[b]
-		return cmp.Or(cmp.Compare(x.Harm.Gravity(), y.Harm.Gravity()), cmp.Compare(x.Called(), y.Called()))
+		return cmp.Or(cmp.Compare(x.Harm.Gravity(), y.Harm.Gravity()), cmp.Compare(x.DisplayName(), y.DisplayName()))
 	})
 	return out
 }

@@ -14,9 +14,9 @@ const sample = `{"characters":[
 "taxa":[{"id":"t","name":"Genus one","kingdom":"fungi","use":"edible","harm":"none","common":["Great Tête"],"synonyms":["Old genus"],"scores":{"a":["x"],"m":{"low":10,"high":20},"n":[4,6]}}],
 "sources":[{"id":"memory","kind":"memory"}]}`
 
-func parse(t *testing.T, text string) *Guide {
+func parse(t *testing.T, text string) *Source {
 	t.Helper()
-	var g Guide
+	var g Source
 	if err := json.Unmarshal([]byte(text), &g); err != nil {
 		t.Fatal(err)
 	}

@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 	"time"
+
+	"zestythicket/core/policy"
 )
 
 // Finding is something in a guide that makes sense but is likely a mistake, or a gap that costs caution.
@@ -18,7 +20,7 @@ type Finding struct {
 }
 
 // Lint reads a guide for what a careful author would want to know.
-func (c *Compiled) Lint() []Finding {
+func (c *Matrix) Lint() []Finding {
 	var out []Finding
 	say := func(lint, about, at, format string, args ...any) {
 		out = append(out, Finding{lint, about, fmt.Sprintf(format, args...), at})
@@ -34,7 +36,7 @@ func (c *Compiled) Lint() []Finding {
 
 type sayer func(lint, about, at, format string, args ...any)
 
-func (c *Compiled) lintTexts(say sayer) {
+func (c *Matrix) lintTexts(say sayer) {
 	for i := range c.Characters {
 		ch := &c.Characters[i]
 		at := fmt.Sprintf("/characters/%d", i)
@@ -64,25 +66,22 @@ func (c *Compiled) lintTexts(say sayer) {
 	}
 }
 
-// A taxon with fewer scores than this is told from others by chance. Common practice; no published source.
-const fewScores = 15
-
 // lintUnused finds characters that say nothing of any taxon and on which nothing rests, states that no taxon shows, and
 // taxa of which too little is said.
-func (c *Compiled) lintUnused(say sayer) {
+func (c *Matrix) lintUnused(say sayer) {
 	leant := make([]uint64, len(c.Columns)) // by column: the states that something rests on, or that a sign or gate names
-	lean := func(on []Lean) {
+	lean := func(on []Requirement) {
 		for _, l := range on {
 			leant[l.Column] |= l.Mask
 		}
 	}
 	for i := range c.Columns {
-		lean(c.Columns[i].Base)
-		for _, on := range c.Columns[i].StateBase {
+		lean(c.Columns[i].Requires)
+		for _, on := range c.Columns[i].StateRequires {
 			lean(on)
 		}
 	}
-	for _, needs := range [][][]Lean{c.SignNeeds, c.GateNeeds} {
+	for _, needs := range [][][]Requirement{c.SignNeeds, c.GateNeeds} {
 		for _, on := range needs {
 			lean(on)
 		}
@@ -105,15 +104,15 @@ func (c *Compiled) lintUnused(say sayer) {
 		}
 	}
 	for i, n := range scores {
-		if n < fewScores {
-			say("few-scores", c.Taxa[i].ID, fmt.Sprintf("/taxa/%d", i), "%q has %d scores; %d are the least that tell it from others", c.Taxa[i].ID, n, fewScores)
+		if n < policy.FewScores {
+			say("few-scores", c.Taxa[i].ID, fmt.Sprintf("/taxa/%d", i), "%q has %d scores; %d are the least that tell it from others", c.Taxa[i].ID, n, policy.FewScores)
 		}
 	}
 }
 
 // lintSeparation finds taxa with a use that no set of readings would tell from a harmful one by enough lines, ever or in
 // some of the months in which they are there.
-func (c *Compiled) lintSeparation(say sayer) {
+func (c *Matrix) lintSeparation(say sayer) {
 	var year [12]time.Time
 	for m := range year {
 		year[m] = MidMonth(time.Month(m + 1))
@@ -127,7 +126,7 @@ func (c *Compiled) lintSeparation(say sayer) {
 			if !harm.Harm.Grave() && (harm.Harm != Upset || harm.Useful()) {
 				continue
 			}
-			needed := (harm.Harm.NeededHalves() + 1) / 2
+			needed := harm.Harm.Needed().Lines()
 			differ := c.differing(u, h)
 			at := fmt.Sprintf("/taxa/%d", u)
 			if n := c.linesOf(differ, func(int) bool { return true }); n < needed {
@@ -149,12 +148,12 @@ func (c *Compiled) lintSeparation(say sayer) {
 }
 
 // thereOn tells whether a column, and all that every reading of it rests on, is there to be seen on the day.
-func (c *Compiled) thereOn(n int, season Season, day time.Time) bool {
+func (c *Matrix) thereOn(n int, season Season, day time.Time) bool {
 	col := &c.Columns[n]
 	if !season.In(col.Organ, day) {
 		return false
 	}
-	for _, l := range col.Base {
+	for _, l := range col.Requires {
 		if !c.thereOn(l.Column, season, day) {
 			return false
 		}
@@ -163,7 +162,7 @@ func (c *Compiled) thereOn(n int, season Season, day time.Time) bool {
 }
 
 // linesOf counts the lines of those of the columns that may be read.
-func (c *Compiled) linesOf(columns []int, readable func(n int) bool) int {
+func (c *Matrix) linesOf(columns []int, readable func(n int) bool) int {
 	var lines []int
 	for _, n := range columns {
 		if line := c.Columns[n].Line; readable(n) && !slices.Contains(lines, line) {
@@ -174,17 +173,17 @@ func (c *Compiled) linesOf(columns []int, readable func(n int) bool) int {
 }
 
 // differing lists the columns on which something that a shows would conflict in full with b.
-func (c *Compiled) differing(a, b int) (columns []int) {
+func (c *Matrix) differing(a, b int) (columns []int) {
 	for n := range c.Columns {
 		col := &c.Columns[n]
 		if !col.Scored.Has(a) || !col.Scored.Has(b) {
 			continue
 		}
 		p, q := &col.Patterns[col.Pattern[a]], &col.Patterns[col.Pattern[b]]
-		differ := col.Trust.Full && p.Mask&^q.Mask != 0
+		differ := col.Full() && p.Mask&^q.Mask != 0
 		if col.Kind != States {
 			outside, beyond := p.CanDiffer(col.Kind, q)
-			differ = outside && (col.Trust.Full || col.Size && beyond)
+			differ = outside && col.FullFor(beyond)
 		}
 		if differ {
 			columns = append(columns, n)
@@ -193,7 +192,7 @@ func (c *Compiled) differing(a, b int) (columns []int) {
 	return columns
 }
 
-func (c *Compiled) lintSigns(say sayer) {
+func (c *Matrix) lintSigns(say sayer) {
 	for i := range c.Signs {
 		s := &c.Signs[i]
 		spared := map[int]bool{}
@@ -210,7 +209,7 @@ func (c *Compiled) lintSigns(say sayer) {
 	}
 }
 
-func (c *Compiled) canShow(t int, needs []Lean) bool {
+func (c *Matrix) canShow(t int, needs []Requirement) bool {
 	for _, l := range needs {
 		col := &c.Columns[l.Column]
 		if !col.Scored.Has(t) || col.Patterns[col.Pattern[t]].Mask&l.Mask == 0 {
@@ -220,18 +219,11 @@ func (c *Compiled) canShow(t int, needs []Lean) bool {
 	return true
 }
 
-// Two characters are called twins where this many taxa are scored for both in this many ways, and the score of one
-// gives that of the other throughout. Common practice; no published source.
-const (
-	twinTaxa = 8
-	twinWays = 3
-)
-
-func (c *Compiled) lintTwins(say sayer) {
+func (c *Matrix) lintTwins(say sayer) {
 	for a := range c.Columns {
 		for b := a + 1; b < len(c.Columns); b++ {
 			x, y := &c.Columns[a], &c.Columns[b]
-			if x.Line == y.Line || !x.tells() || !y.tells() || x.Scored.Meet(y.Scored) < twinTaxa {
+			if x.Line == y.Line || !x.tells() || !y.tells() || x.Scored.Meet(y.Scored) < policy.TwinTaxa {
 				continue
 			}
 			to, from, twins := map[uint32]uint32{}, map[uint32]uint32{}, true
@@ -248,7 +240,7 @@ func (c *Compiled) lintTwins(say sayer) {
 				}
 				to[p], from[q] = q, p
 			})
-			if twins && len(to) >= twinWays {
+			if twins && len(to) >= policy.TwinWays {
 				say("twin-characters", x.ID+"/"+y.ID, fmt.Sprintf("/characters/%d", b),
 					"%q and %q stand or fall together and share no line", x.ID, y.ID)
 			}
@@ -257,9 +249,9 @@ func (c *Compiled) lintTwins(say sayer) {
 }
 
 // tells tells whether the column has states that count in full: only such lines could be counted twice.
-func (col *Column) tells() bool { return col.Kind == States && col.Trust.Full }
+func (col *Column) tells() bool { return col.Kind == States && col.Full() }
 
-func (c *Compiled) lintGroups(say sayer) {
+func (c *Matrix) lintGroups(say sayer) {
 	first := map[string]*Taxon{}
 	for i := range c.Taxa {
 		t := &c.Taxa[i]

@@ -9,16 +9,16 @@ import (
 // Loosening is a change of a guide that makes a wrong "take" easier: something harmful easier to rule out, or something
 // with a use easier to be taken for. It is to be confirmed by whoever makes it.
 type Loosening struct {
-	Taxon     string `json:"taxon"`
-	Called    string `json:"called"`
-	Harm      Harm   `json:"harm"`
-	Character string `json:"character,omitempty"`
-	Says      string `json:"says"`
+	Taxon       string `json:"taxon"`
+	DisplayName string `json:"called"`
+	Harm        Harm   `json:"harm"`
+	Character   string `json:"character,omitempty"`
+	Says        string `json:"says"`
 }
 
 // Loosened lists what a change of a guide makes easier that ought to be hard, in the order of the taxa. Both guides hold
 // the same characters.
-func Loosened(before, after *Guide) []Loosening {
+func Loosened(before, after *Source) []Loosening {
 	l := &loosener{characters: map[string]*Character{}}
 	for i := range after.Characters {
 		l.characters[after.Characters[i].ID] = &after.Characters[i]
@@ -49,7 +49,7 @@ func Loosened(before, after *Guide) []Loosening {
 }
 
 // hurts tells whether the taxon is one that must be ruled out, for any purpose.
-func (t *Taxon) hurts() bool { return t.Harm.NeededHalves() > 0 || t.Contact != nil }
+func (t *Taxon) hurts() bool { return t.Harm.Needed() > 0 || t.Contact != nil }
 
 type loosener struct {
 	characters map[string]*Character
@@ -57,12 +57,12 @@ type loosener struct {
 }
 
 func (l *loosener) say(t *Taxon, character, says string) {
-	l.found = append(l.found, Loosening{t.ID, t.Called(), t.Harm, character, says})
+	l.found = append(l.found, Loosening{t.ID, t.DisplayName(), t.Harm, character, says})
 }
 
 func (l *loosener) changed(was, is *Taxon) {
 	switch {
-	case is.Harm.NeededHalves() < was.Harm.NeededHalves():
+	case is.Harm.Needed() < was.Harm.Needed():
 		l.say(is, "", fmt.Sprintf("Its harm is called %s, which was %s.", is.Harm, was.Harm))
 	case was.Contact != nil && is.Contact == nil:
 		l.say(is, "", "It no longer warns of touching it.")
@@ -80,10 +80,10 @@ func (l *loosener) changed(was, is *Taxon) {
 		before, had := was.Scores[id]
 		now, has := is.Scores[id]
 		if lost := c.excludes(before, had, now, has); was.hurts() && lost != "" {
-			l.say(is, id, fmt.Sprintf("%s: %s would now speak against it. That makes it easier to rule out.", c.Called(), lost))
+			l.say(is, id, fmt.Sprintf("%s: %s would now speak against it. That makes it easier to rule out.", c.DisplayName(), lost))
 		}
 		if gained := c.excludes(now, has, before, had); is.Useful() && gained != "" {
-			l.say(is, id, fmt.Sprintf("%s: %s would no longer speak against it. That makes it easier to be taken for.", c.Called(), gained))
+			l.say(is, id, fmt.Sprintf("%s: %s would no longer speak against it. That makes it easier to be taken for.", c.DisplayName(), gained))
 		}
 	}
 }

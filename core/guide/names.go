@@ -5,19 +5,21 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+
+	"golang.org/x/text/unicode/norm"
 )
 
 // name is one of a taxon's names, and what it is compared by.
 type name struct{ text, folded string }
 
-// callings are the names of every taxon, and its namesakes.
-type callings struct {
-	names [][]name
-	sakes [][]int
+// names are the names of every taxon, and its namesakes.
+type names struct {
+	names     [][]name
+	namesakes [][]int
 }
 
-func (c *Compiled) callings() *callings {
-	out := &callings{names: make([][]name, len(c.Taxa)), sakes: make([][]int, len(c.Taxa))}
+func (c *Matrix) callings() *names {
+	out := &names{names: make([][]name, len(c.Taxa)), namesakes: make([][]int, len(c.Taxa))}
 	called := map[string][]int{}
 	for i := range c.Taxa {
 		for _, text := range c.Taxa[i].Names() {
@@ -31,17 +33,17 @@ func (c *Compiled) callings() *callings {
 	}
 	for i := range c.Taxa {
 		for _, text := range c.Taxa[i].Common {
-			out.sakes[i] = append(out.sakes[i], called[Fold(text)]...)
+			out.namesakes[i] = append(out.namesakes[i], called[Fold(text)]...)
 		}
-		slices.Sort(out.sakes[i])
-		out.sakes[i] = slices.DeleteFunc(slices.Compact(out.sakes[i]), func(other int) bool { return other == i })
+		slices.Sort(out.namesakes[i])
+		out.namesakes[i] = slices.DeleteFunc(slices.Compact(out.namesakes[i]), func(other int) bool { return other == i })
 	}
 	return out
 }
 
 // Namesakes lists the other taxa that share a common name with the taxon, in the order of the guide: one name may mean
 // several plants.
-func (c *Compiled) Namesakes(taxon int) []int { return c.called().sakes[taxon] }
+func (c *Matrix) Namesakes(taxon int) []int { return c.called().namesakes[taxon] }
 
 // Hit is a taxon found by a name, and the name that it was found by.
 type Hit struct {
@@ -52,7 +54,7 @@ type Hit struct {
 // Find lists the taxa that any of their names, common, scientific, older or of the family, holds every word of the
 // query in; names that begin with the query come first. One name may mean several taxa: all are given. An empty
 // query finds every taxon.
-func (c *Compiled) Find(query string) []Hit {
+func (c *Matrix) Find(query string) []Hit {
 	words := strings.Fields(Fold(query))
 	type scored struct {
 		Hit
@@ -87,16 +89,33 @@ func (t *Taxon) Names() []string {
 	return names
 }
 
-// Called is the name to show: the first common one, else the scientific one, else the id.
-func (t *Taxon) Called() string {
+// DisplayName is the name to show: the first common one, else the scientific one, else the id.
+func (t *Taxon) DisplayName() string {
 	if len(t.Common) > 0 {
 		return t.Common[0]
 	}
 	return cmp.Or(t.Name, t.ID)
 }
 
-// Called is the name to show, or the id where there is none.
-func (c *Character) Called() string { return cmp.Or(c.Name, c.ID) }
+// DisplayName is the name to show, or the id where there is none.
+func (c *Character) DisplayName() string { return cmp.Or(c.Name, c.ID) }
+
+// InSentence makes a name fit the middle of a sentence; a scientific one, with its author or abbreviation, keeps its
+// capital.
+func InSentence(name string) string {
+	if name == "" || strings.Contains(name, ".") {
+		return name
+	}
+	return strings.ToLower(name[:1]) + name[1:]
+}
+
+// AtStart makes a name fit the start of a sentence.
+func AtStart(name string) string {
+	if name == "" {
+		return name
+	}
+	return strings.ToUpper(name[:1]) + name[1:]
+}
 
 func nameRank(name string, words []string) int {
 	rank := 0
@@ -117,31 +136,23 @@ func nameRank(name string, words []string) int {
 	return rank
 }
 
-// Fold makes names comparable: small letters, marks off the common Latin letters, and anything else a space.
+// Fold makes names comparable: small letters, their marks taken off, and anything else a space.
 func Fold(s string) string {
-	return strings.Map(func(r rune) rune {
-		r = unicode.ToLower(r)
-		if plain, ok := plainLetter[r]; ok {
-			return plain
-		}
-		if unicode.IsLetter(r) || unicode.IsDigit(r) {
-			return r
-		}
-		return ' '
-	}, ligatures.Replace(s))
-}
-
-var ligatures = strings.NewReplacer("'", "", "’", "", "ß", "ss", "æ", "ae", "œ", "oe")
-
-var plainLetter = func() map[rune]rune {
-	m := map[rune]rune{}
-	for plain, marked := range map[rune]string{
-		'a': "àáâãäåāă", 'c': "çćč", 'd': "ďđ", 'e': "èéêëēěę", 'i': "ìíîïī", 'l': "ĺľł", 'n': "ñńň",
-		'o': "òóôõöøōő", 'r': "ŕř", 's': "śš", 't': "ťţ", 'u': "ùúûüūůű", 'y': "ýÿ", 'z': "źžż",
-	} {
-		for _, r := range marked {
-			m[r] = plain
+	var out strings.Builder
+	out.Grow(len(s))
+	for _, r := range norm.NFD.String(undecomposed.Replace(s)) {
+		switch {
+		case unicode.Is(unicode.Mn, r): // a mark on the letter before
+		case unicode.IsLetter(r) || unicode.IsDigit(r):
+			out.WriteRune(unicode.ToLower(r))
+		default:
+			out.WriteByte(' ')
 		}
 	}
-	return m
-}()
+	return out.String()
+}
+
+// undecomposed are Latin letters that Unicode does not take for a letter and its mark, and apostrophes.
+var undecomposed = strings.NewReplacer(
+	"'", "", "’", "", "ß", "ss", "ẞ", "ss", "æ", "ae", "Æ", "ae", "œ", "oe", "Œ", "oe", "ø", "o", "Ø", "o", "ł", "l", "Ł", "l", "đ", "d", "Đ", "d", "ı", "i",
+)

@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"slices"
 	"sort"
+
+	"zestythicket/core/policy"
 )
 
 // numberOrder holds the taxa scored for a measure or count in the order of their ends, so that those wholly below or
@@ -88,7 +90,7 @@ func (col *Column) AddOutside(lo, hi float64, outside, beyond Bits) {
 	span := func(t uint32) Span { return col.Patterns[col.Pattern[t]].Span }
 	low, high := 1.0, 1.0
 	if col.Kind == Measure {
-		low, high = 0.9, 1.1
+		low, high = policy.MeasureBelow, policy.MeasureAbove
 	}
 	if outside != nil {
 		o.addAbove(sort.Search(len(o.byMin), func(i int) bool { return hi < low*span(o.byMin[i]).Min }), outside)
@@ -100,7 +102,7 @@ func (col *Column) AddOutside(lo, hi float64, outside, beyond Bits) {
 		}
 	}
 	if beyond != nil {
-		o.addBelow(sort.Search(len(o.byMax), func(i int) bool { return lo <= 2*span(o.byMax[i]).Max }), beyond)
+		o.addBelow(sort.Search(len(o.byMax), func(i int) bool { return lo <= policy.FarBeyond*span(o.byMax[i]).Max }), beyond)
 	}
 }
 
@@ -108,7 +110,7 @@ func (col *Column) AddOutside(lo, hi float64, outside, beyond Bits) {
 func (col *Column) AddDiffering(p *Pattern, into Bits) {
 	if col.Kind == Measure {
 		full, beyond := into, Bits(nil)
-		if !col.Trust.Full {
+		if !col.Full() {
 			full, beyond = nil, into
 			if !col.Size {
 				return
@@ -120,7 +122,7 @@ func (col *Column) AddDiffering(p *Pattern, into Bits) {
 	can := make([]bool, len(col.Patterns))
 	for q := 1; q < len(col.Patterns); q++ {
 		outside, beyond := p.CanDiffer(col.Kind, &col.Patterns[q])
-		can[q] = outside && (col.Trust.Full || col.Size && beyond)
+		can[q] = outside && col.FullFor(beyond)
 	}
 	col.Scored.Each(func(t int) {
 		if can[col.Pattern[t]] {

@@ -8,8 +8,8 @@ import (
 	"slices"
 )
 
-// ScoreCard is what a taxon shows, by character id.
-type ScoreCard map[string]Score
+// Scores is what a taxon shows, by character id.
+type Scores map[string]Score
 
 // Score is what the guide says a taxon shows for one character: states, or a range, or a set of counts.
 // Exactly one of the three is filled, according to the character's kind.

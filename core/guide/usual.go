@@ -8,7 +8,7 @@ import (
 
 // Usual gives a state for every character of states that a taxon is scored for: the first that is not rare and not of
 // another stage than the given one; one of the stage itself comes first.
-func (c *Compiled) Usual(t int, stage string) map[string]string {
+func (c *Matrix) Usual(t int, stage string) map[string]string {
 	out := map[string]string{}
 	for n := range c.Columns {
 		col := &c.Columns[n]
@@ -38,7 +38,7 @@ func (c *Compiled) Usual(t int, stage string) map[string]string {
 }
 
 // Stages lists the stages and weathers that a taxon's scores speak of.
-func (c *Compiled) Stages(t int) []string {
+func (c *Matrix) Stages(t int) []string {
 	out := []string{}
 	for n := range c.Columns {
 		col := &c.Columns[n]
@@ -54,7 +54,7 @@ func (c *Compiled) Stages(t int) []string {
 
 // Sizes gives a number for every measure and count that a taxon is scored for: the middle of what is usual, or the first
 // of a set of counts. One with an open end has none.
-func (c *Compiled) Sizes(t int) map[string]float64 {
+func (c *Matrix) Sizes(t int) map[string]float64 {
 	out := map[string]float64{}
 	for n := range c.Columns {
 		col := &c.Columns[n]
@@ -72,13 +72,13 @@ func (c *Compiled) Sizes(t int) map[string]float64 {
 }
 
 // ThereIn tells whether a character's organ is there on the day, on a taxon at the guide's reference place.
-func (c *Compiled) ThereIn(t int, character string, day time.Time) bool {
+func (c *Matrix) ThereIn(t int, character string, day time.Time) bool {
 	n, ok := c.Column(character)
 	return ok && c.Taxa[t].Season.In(c.Columns[n].Organ, day)
 }
 
 // Tools are all tools that a character needs, in alphabetical order.
-func (c *Compiled) Tools() []string {
+func (c *Matrix) Tools() []string {
 	all := []string{}
 	for n := range c.Columns {
 		all = append(all, c.Columns[n].Needs...)

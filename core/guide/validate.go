@@ -6,20 +6,22 @@ import (
 	"slices"
 	"sort"
 	"strings"
+
+	"zestythicket/core/policy"
 )
 
-// Problem is something in a guide that does not make sense. At points at it the way RFC 6901 does, within the
+// Violation is something in a guide that does not make sense. At points at it the way RFC 6901 does, within the
 // whole guide as one JSON object ("/taxa/3/scores/stem-base").
-type Problem struct {
+type Violation struct {
 	At   string
 	Says string
 }
 
-func (p Problem) String() string { return p.At + ": " + p.Says }
+func (p Violation) String() string { return p.At + ": " + p.Says }
 
 // Validate tells what a guide says that cannot be meant: names that stand for nothing, ranges turned round, readings
 // that rest on themselves. A guide with problems must not be used.
-func (g *Guide) Validate() []Problem {
+func (g *Source) Validate() []Violation {
 	v := &validator{g: g, chars: map[string]*Character{}, taxa: map[string]bool{}, sources: map[string]bool{}}
 	v.characters()
 	v.taxonIDs()
@@ -36,14 +38,14 @@ func (g *Guide) Validate() []Problem {
 }
 
 type validator struct {
-	g             *Guide
+	g             *Source
 	chars         map[string]*Character
 	taxa, sources map[string]bool
-	found         []Problem
+	found         []Violation
 }
 
 func (v *validator) say(at, format string, args ...any) {
-	v.found = append(v.found, Problem{at, fmt.Sprintf(format, args...)})
+	v.found = append(v.found, Violation{at, fmt.Sprintf(format, args...)})
 }
 
 func (v *validator) id(at, id string, seen map[string]bool, what string) {
@@ -76,7 +78,7 @@ func (v *validator) characters() {
 			v.say(at+"/organ", "%q is not an organ; organs are %v", c.Organ, Organs)
 		}
 		v.oneOf(at+"/kind", string(c.Kind), string(States), string(Measure), string(Count))
-		if _, ok := Footings[c.FootingOf()]; !ok {
+		if _, ok := policy.Footings[c.FootingOf()]; !ok {
 			v.say(at+"/footing", "%q is not a footing", c.Footing)
 		}
 		if w := c.WhereOf(); w != Field && w != Home {
@@ -128,7 +130,7 @@ func (v *validator) states(at string, c *Character) {
 }
 
 // rests checks that what is leaned on exists and has those states.
-func (v *validator) rests(at string, r Rests) {
+func (v *validator) rests(at string, r Requires) {
 	for _, id := range sortedKeys(r) {
 		c := v.chars[id]
 		switch {

@@ -27,12 +27,12 @@ func ReadRows(r io.Reader) Rows {
 
 // Guide makes a guide of some of the rows: every row a taxon (edible: edible; poisonous: deadly), every character of
 // footing structure and a line of its own, with the states that any row of the table has.
-func (t Rows) Guide(rows []int, signs ...guide.Sign) *guide.Compiled {
+func (t Rows) Guide(rows []int, signs ...guide.Sign) *guide.Matrix {
 	return compile(t.guide(rows, signs...))
 }
 
 // Footed makes a guide as Guide does, with the footings and lines that the data set's notes give its characters.
-func (t Rows) Footed(rows []int) *guide.Compiled {
+func (t Rows) Footed(rows []int) *guide.Matrix {
 	g := t.guide(rows)
 	for i := range g.Characters {
 		c := &g.Characters[i]
@@ -62,7 +62,7 @@ func (t Rows) Footed(rows []int) *guide.Compiled {
 
 // Padded makes a guide as Guide does, of the characters that no row of the table leaves empty, each with so many states:
 // those that no row has fill up what is missing.
-func (t Rows) Padded(rows []int, states int) *guide.Compiled {
+func (t Rows) Padded(rows []int, states int) *guide.Matrix {
 	g := t.guide(rows)
 	kept := g.Characters[:0]
 	for k, c := range g.Characters {
@@ -81,7 +81,7 @@ func (t Rows) Padded(rows []int, states int) *guide.Compiled {
 	return compile(g)
 }
 
-func compile(g *guide.Guide) *guide.Compiled {
+func compile(g *guide.Source) *guide.Matrix {
 	c, err := guide.Compile(g)
 	if err != nil {
 		panic(err)
@@ -89,8 +89,8 @@ func compile(g *guide.Guide) *guide.Compiled {
 	return c
 }
 
-func (t Rows) guide(rows []int, signs ...guide.Sign) *guide.Guide {
-	g := &guide.Guide{Signs: signs}
+func (t Rows) guide(rows []int, signs ...guide.Sign) *guide.Source {
+	g := &guide.Source{Signs: signs}
 	for k := 2; k < len(t.Header); k++ {
 		c := guide.Character{ID: t.Header[k], Kind: guide.States}
 		for _, row := range t.Rows {
@@ -102,7 +102,7 @@ func (t Rows) guide(rows []int, signs ...guide.Sign) *guide.Guide {
 	}
 	for _, i := range rows {
 		row := t.Rows[i]
-		tx := guide.Taxon{ID: "row" + row[0], Name: "Row " + row[0], Kingdom: "fungi", Use: guide.Edible, Harm: guide.NoHarm, Scores: guide.ScoreCard{}}
+		tx := guide.Taxon{ID: "row" + row[0], Name: "Row " + row[0], Kingdom: "fungi", Use: guide.Edible, Harm: guide.NoHarm, Scores: guide.Scores{}}
 		if row[1] == "poisonous" {
 			tx.Use, tx.Harm = guide.NoUse, guide.Deadly
 		}

@@ -13,8 +13,8 @@ import (
 )
 
 // Compile compiles a guide given as JSON. It panics where the guide is wrong: that is a mistake of the test.
-func Compile(text string) *guide.Compiled {
-	var g guide.Guide
+func Compile(text string) *guide.Matrix {
+	var g guide.Source
 	if err := json.Unmarshal([]byte(text), &g); err != nil {
 		panic(err)
 	}
@@ -30,7 +30,7 @@ var small string
 
 // Small is a guide of 25 taxa that real plants and mushrooms stand behind, and that stays as it is: records and plans
 // worked out by hand or by another program are held against it, and do not change when the shipped guide grows.
-func Small() *guide.Compiled { return Compile(small) }
+func Small() *guide.Matrix { return Compile(small) }
 
 // Record reads a record from JSON, and panics where it is none.
 func Record(text string) *evidence.Record {
@@ -49,8 +49,8 @@ var (
 
 // Random makes a guide of a few characters and taxa, with shared lines, things that rest on others, rare states,
 // measures and counts.
-func Random(r *rand.Rand) *guide.Compiled {
-	g := &guide.Guide{}
+func Random(r *rand.Rand) *guide.Matrix {
+	g := &guide.Source{}
 	for i := range 4 + r.IntN(6) {
 		c := guide.Character{ID: fmt.Sprintf("c%d", i), Organ: guide.Organs[r.IntN(len(guide.Organs))], Footing: footings[r.IntN(len(footings))], Kind: guide.States}
 		if r.IntN(3) == 0 {
@@ -71,7 +71,7 @@ func Random(r *rand.Rand) *guide.Compiled {
 		}
 		if i > 0 && r.IntN(4) == 0 {
 			if on := g.Characters[r.IntN(i)]; on.Kind == guide.States {
-				c.RestsOn = guide.Rests{on.ID: {on.States[0].ID}}
+				c.RestsOn = guide.Requires{on.ID: {on.States[0].ID}}
 			}
 		}
 		g.Characters = append(g.Characters, c)
@@ -79,7 +79,7 @@ func Random(r *rand.Rand) *guide.Compiled {
 	for i := range 3 + r.IntN(6) {
 		t := guide.Taxon{
 			ID: fmt.Sprintf("t%d", i), Name: fmt.Sprintf("Genus%d species%d", i%3, i), Kingdom: "fungi",
-			Use: uses[r.IntN(len(uses))], Harm: harms[r.IntN(len(harms))], Scores: guide.ScoreCard{},
+			Use: uses[r.IntN(len(uses))], Harm: harms[r.IntN(len(harms))], Scores: guide.Scores{},
 		}
 		for _, c := range g.Characters {
 			if r.IntN(6) > 0 {

@@ -14,9 +14,9 @@ const genusSize = 20
 // Large makes a guide of so many taxa and characters: every twelfth character a measure, every fifth of the others a
 // hint, two in seven sharing a line with the one before. The taxa of a genus differ from its type in three characters
 // of ten.
-func Large(taxa, characters int, seed uint64) *guide.Guide {
+func Large(taxa, characters int, seed uint64) *guide.Source {
 	r := rand.New(rand.NewPCG(seed, 3))
-	g := &guide.Guide{}
+	g := &guide.Source{}
 	for i := range characters {
 		c := guide.Character{ID: fmt.Sprintf("c%02d", i), Kind: guide.States, Footing: guide.Structure}
 		switch {
@@ -36,7 +36,7 @@ func Large(taxa, characters int, seed uint64) *guide.Guide {
 		g.Characters = append(g.Characters, c)
 	}
 	harms := []guide.Harm{guide.Deadly, guide.Serious, guide.Upset, guide.Upset, guide.NoHarm}
-	var kind guide.ScoreCard
+	var kind guide.Scores
 	for i := range taxa {
 		if i%genusSize == 0 {
 			kind = card(r, g, nil)
@@ -54,8 +54,8 @@ func Large(taxa, characters int, seed uint64) *guide.Guide {
 }
 
 // card scores a taxon; like, where it is given, is what seven characters of ten are taken from.
-func card(r *rand.Rand, g *guide.Guide, like guide.ScoreCard) guide.ScoreCard {
-	out := make(guide.ScoreCard, len(g.Characters))
+func card(r *rand.Rand, g *guide.Source, like guide.Scores) guide.Scores {
+	out := make(guide.Scores, len(g.Characters))
 	for i := range g.Characters {
 		c := &g.Characters[i]
 		switch {
@@ -77,7 +77,7 @@ func card(r *rand.Rand, g *guide.Guide, like guide.ScoreCard) guide.ScoreCard {
 }
 
 // ReadOf reads the first n characters of a guide as the taxon shows them, surely.
-func ReadOf(g *guide.Compiled, taxon, n int) *evidence.Record {
+func ReadOf(g *guide.Matrix, taxon, n int) *evidence.Record {
 	rec := &evidence.Record{ID: "x", Readings: []evidence.Reading{}}
 	for i := range g.Columns[:n] {
 		col := &g.Columns[i]

@@ -62,7 +62,7 @@ func TestDataSetRowsAreRuledRight(t *testing.T) {
 	}
 }
 
-func verdict(t *testing.T, g *guide.Compiled, rec *evidence.Record) guide.Verdict {
+func verdict(t *testing.T, g *guide.Matrix, rec *evidence.Record) guide.Verdict {
 	t.Helper()
 	s, err := evidence.Open(g, rec)
 	if err != nil {
@@ -112,17 +112,17 @@ func TestPublishedRulesRunAsSigns(t *testing.T) {
 		return out
 	}
 	rules := []guide.Sign{
-		{ID: "odor", Verdict: guide.Leave, All: guide.Rests{"odor": not("odor", "almond", "anise", "none")}},
-		{ID: "green-print", Verdict: guide.Leave, All: guide.Rests{"spore-print-color": {"green"}}},
-		{ID: "scaly", Verdict: guide.Leave, All: guide.Rests{"odor": {"none"}, "stalk-surface-below-ring": {"scaly"}, "stalk-color-above-ring": not("stalk-color-above-ring", "brown")}},
-		{ID: "leaves", Verdict: guide.Leave, All: guide.Rests{"habitat": {"leaves"}, "cap-color": {"white"}}},
+		{ID: "odor", Verdict: guide.Leave, All: guide.Requires{"odor": not("odor", "almond", "anise", "none")}},
+		{ID: "green-print", Verdict: guide.Leave, All: guide.Requires{"spore-print-color": {"green"}}},
+		{ID: "scaly", Verdict: guide.Leave, All: guide.Requires{"odor": {"none"}, "stalk-surface-below-ring": {"scaly"}, "stalk-color-above-ring": not("stalk-color-above-ring", "brown")}},
+		{ID: "leaves", Verdict: guide.Leave, All: guide.Requires{"habitat": {"leaves"}, "cap-color": {"white"}}},
 	}
 	published := []int{120, 48, 8, 0}
 	// All rules are signs of one guide, whose taxa do not matter here; a row is taken for poisonous by the first n rules where one of those signs holds.
 	full := table.Guide(first(20), rules...)
 	missed, wrong := make([]int, len(rules)), make([]int, len(rules))
 	for _, row := range all {
-		a, err := identify.Record(full, readAll(header, row))
+		a, err := identify.Identify(full, readAll(header, row))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -162,7 +162,7 @@ func BenchmarkDataSet(b *testing.B) {
 	rec.Readings = rec.Readings[:2]
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := identify.Record(g, rec); err != nil {
+		if _, err := identify.Identify(g, rec); err != nil {
 			b.Fatal(err)
 		}
 	}

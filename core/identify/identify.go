@@ -8,8 +8,8 @@ import (
 	"zestythicket/core/ruling"
 )
 
-// Answer is a ruling written out, with what to look at next.
-type Answer struct {
+// Identification is a ruling written out, with what to look at next.
+type Identification struct {
 	*ruling.Report
 	Next []checks.Suggestion `json:"next"`
 
@@ -17,16 +17,16 @@ type Answer struct {
 }
 
 // Ruled is the ruling that the answer was written from.
-func (a *Answer) Ruled() *ruling.Ruling { return a.ruled }
+func (a *Identification) Ruled() *ruling.Ruling { return a.ruled }
 
-// Record rules on a record. The error names what is wrong with the record.
-func Record(g *guide.Compiled, rec *evidence.Record) (*Answer, error) {
+// Identify rules on a record. The error names what is wrong with the record.
+func Identify(g *guide.Matrix, rec *evidence.Record) (*Identification, error) {
 	sheet, err := evidence.Open(g, rec)
 	if err != nil {
 		return nil, err
 	}
 	r := ruling.Rule(sheet)
-	a := &Answer{Report: r.Report(), Next: checks.Next(r), ruled: r}
+	a := &Identification{Report: r.Report(), Next: checks.Next(r), ruled: r}
 	if a.finishAtHome() {
 		a.Cautions = append(a.Cautions, ruling.Caution{
 			Code: "finish-at-home", Text: "What is left to read needs a table and time. Bag it apart from everything else and finish at home.",
@@ -36,7 +36,7 @@ func Record(g *guide.Compiled, rec *evidence.Record) (*Answer, error) {
 }
 
 // finishAtHome tells whether all that would still tell anything can only be read at home.
-func (a *Answer) finishAtHome() bool {
+func (a *Identification) finishAtHome() bool {
 	if a.Verdict != guide.KeepLooking || len(a.Next) == 0 {
 		return false
 	}

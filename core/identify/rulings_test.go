@@ -25,7 +25,7 @@ func TestWorkedRecords(t *testing.T) {
 	g := guidetest.Small()
 	for _, w := range all {
 		t.Run(w[1], func(t *testing.T) {
-			a, err := identify.Record(g, guidetest.Record(w[2]))
+			a, err := identify.Identify(g, guidetest.Record(w[2]))
 			if err != nil {
 				t.Fatal(err)
 			}

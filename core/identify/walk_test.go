@@ -9,12 +9,12 @@ import (
 	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
 	"zestythicket/core/ruling"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
-func shipped(t testing.TB) *guide.Compiled {
+func shipped(t testing.TB) *guide.Matrix {
 	t.Helper()
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -22,7 +22,7 @@ func shipped(t testing.TB) *guide.Compiled {
 }
 
 // shows answers a question about a grown specimen that shows what is usual for its taxon.
-func shows(g *guide.Compiled, taxon, n int) evidence.Reading {
+func shows(g *guide.Matrix, taxon, n int) evidence.Reading {
 	col := &g.Columns[n]
 	r := evidence.Reading{Character: col.ID, Sure: true}
 	p := &col.Patterns[col.Pattern[taxon]]
@@ -86,10 +86,10 @@ func TestEveryTaxonReadAsAsked(t *testing.T) {
 }
 
 // ask answers what is asked until the ruling is no longer to keep looking.
-func ask(t *testing.T, g *guide.Compiled, rec *evidence.Record, taxon int) *identify.Answer {
+func ask(t *testing.T, g *guide.Matrix, rec *evidence.Record, taxon int) *identify.Identification {
 	t.Helper()
 	for range len(g.Columns) {
-		a, err := identify.Record(g, rec)
+		a, err := identify.Identify(g, rec)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -110,7 +110,7 @@ func ask(t *testing.T, g *guide.Compiled, rec *evidence.Record, taxon int) *iden
 
 func TestNextAsksInAnOrderThatKeepsOneWhole(t *testing.T) {
 	g := shipped(t)
-	a, err := identify.Record(g, &evidence.Record{ID: "x", Kingdom: "plantae"})
+	a, err := identify.Identify(g, &evidence.Record{ID: "x", Kingdom: "plantae"})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -120,7 +120,7 @@ func TestNextAsksInAnOrderThatKeepsOneWhole(t *testing.T) {
 		}
 	}
 	rec := guidetest.Record(`{"id":"x","target":"agaricus-campestris","readings":[{"character":"stem-base","states":["plain"],"sure":true}]}`)
-	if a, err = identify.Record(g, rec); err != nil {
+	if a, err = identify.Identify(g, rec); err != nil {
 		t.Fatal(err)
 	}
 	at := map[string]int{}
@@ -132,7 +132,7 @@ func TestNextAsksInAnOrderThatKeepsOneWhole(t *testing.T) {
 	}
 	for _, c := range []string{`"no_colour":true`, `"no_smell":true`, `"kit":[]`} {
 		rec := guidetest.Record(`{"id":"x","kingdom":"fungi","observer":{` + c + `},"readings":[]}`)
-		if a, err = identify.Record(g, rec); err != nil {
+		if a, err = identify.Identify(g, rec); err != nil {
 			t.Fatal(err)
 		}
 		for _, s := range a.Next {
@@ -162,7 +162,7 @@ func BenchmarkShippedGuide(b *testing.B) {
 	b.Run("the whole answer", func(b *testing.B) {
 		b.ReportAllocs()
 		for b.Loop() {
-			if _, err := identify.Record(g, rec); err != nil {
+			if _, err := identify.Identify(g, rec); err != nil {
 				b.Fatal(err)
 			}
 		}

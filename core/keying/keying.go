@@ -11,10 +11,11 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
-// Part says for what a key is made. What is left empty restricts nothing.
-type Part struct {
+// Scope says for what a key is made. What is left empty restricts nothing.
+type Scope struct {
 	// Kingdom is plantae or fungi. A key needs one.
 	Kingdom string `json:"kingdom"`
 	// Month is 1 to 12: only taxa that are there then, and only what is there to be seen of them.
@@ -30,11 +31,11 @@ type Part struct {
 
 // Key is a part of a guide made ready to be asked through.
 type Key struct {
-	Part Part
+	Scope Scope
 	// Taxa is the set that the key leads to.
 	Taxa guide.Bits
 
-	g       *guide.Compiled
+	g       *guide.Matrix
 	columns []column
 	grave   guide.Bits
 }
@@ -49,8 +50,8 @@ type column struct {
 	penalty float64
 }
 
-// Lead is one answer to a question: states that lead the same way, and the taxa that are left then.
-type Lead struct {
+// Branch is one answer to a question: states that lead the same way, and the taxa that are left then.
+type Branch struct {
 	States []int
 	Taxa   guide.Bits
 }
@@ -58,24 +59,14 @@ type Lead struct {
 // Question is what a key asks at one point.
 type Question struct {
 	Column *guide.Column
-	Leads  []Lead
+	Leads  []Branch
 }
 
-// What a key weighs a question by: its gain in bits, less where it is only a hint, or takes work. Common practice; no
-// published source.
-const (
-	hintCounts = 0.35
-	perMinute  = 0.25
-	waitCounts = 0.1 // a minute of waiting, beside one of work
-	graveCount = 3   // a grave taxon counts like so many, so that its end is reached early
-	leastGain  = 1e-6
-	fewTaxa    = 4 // so many may be left at an end together, unless some are taken and some are grave
-	// The cost of a question on which taxa go several ways; found by trial, the figures stand in docs/engine.md.
-	doubleCosts = 1
-)
+// leastGain is the least, in bits, that a question must be expected to tell.
+const leastGain = 1e-6
 
 // New makes a key of a part of a guide. The error says what is wrong with the part, or that nothing is in it.
-func New(g *guide.Compiled, part Part) (*Key, error) {
+func New(g *guide.Matrix, part Scope) (*Key, error) {
 	if _, ok := g.Kingdoms[part.Kingdom]; !ok {
 		return nil, fmt.Errorf("kingdom %q is neither plantae nor fungi", part.Kingdom)
 	}
@@ -85,7 +76,7 @@ func New(g *guide.Compiled, part Part) (*Key, error) {
 	if part.Region != "" && !guide.RegionCode(part.Region) {
 		return nil, fmt.Errorf("%q is not a level 2 region code", part.Region)
 	}
-	k := &Key{Part: part, Taxa: g.Kingdoms[part.Kingdom].Copy(), g: g, grave: g.Grave}
+	k := &Key{Scope: part, Taxa: g.Kingdoms[part.Kingdom].Copy(), g: g, grave: g.Grave}
 	if part.Region != "" {
 		away := guide.NewBits(len(g.Taxa))
 		g.Elsewhere(part.Region, away)
@@ -109,31 +100,31 @@ func New(g *guide.Compiled, part Part) (*Key, error) {
 	return k, nil
 }
 
-func (k *Key) day() time.Time { return guide.MidMonth(time.Month(k.Part.Month)) }
+func (k *Key) day() time.Time { return guide.MidMonth(time.Month(k.Scope.Month)) }
 
 // mayAsk tells whether a key of the part may ask for a character. Measures are left to the bench.
 func (k *Key) mayAsk(col *guide.Column) bool {
 	return col.Kind == guide.States && col.Organ != "specimen" && col.Scored.Meets(k.Taxa) &&
-		!(k.Part.LookOnly && col.Touches()) && k.Part.Observer.Can(col)
+		!(k.Scope.LookOnly && col.Touches()) && k.Scope.Observer.Can(col)
 }
 
 // ready works out which taxa each state of a character leads to.
 func (k *Key) ready(n int) column {
 	g := k.g
 	c := column{Column: &g.Columns[n], number: n, silent: k.Taxa.Copy(), penalty: 1}
-	if !c.Trust.Full {
-		c.penalty = hintCounts
+	if !c.Full() {
+		c.penalty = policy.KeyHint
 	}
-	c.penalty /= 1 + perMinute*(c.MinutesOf()+waitCounts*c.WaitMinutes)
+	c.penalty /= 1 + policy.KeyPerMinute*(c.MinutesOf()+policy.KeyWait*c.WaitMinutes)
 	for range c.States {
 		c.has = append(c.has, guide.NewBits(len(g.Taxa)))
 	}
 	k.Taxa.Each(func(t int) {
-		if !c.Scored.Has(t) || k.Part.Month > 0 && !g.Taxa[t].Season.In(c.Organ, k.day()) {
+		if !c.Scored.Has(t) || k.Scope.Month > 0 && !g.Taxa[t].Season.In(c.Organ, k.day()) {
 			return
 		}
 		for _, s := range c.Patterns[c.Pattern[t]].Shown {
-			if s.Rare && g.Taxa[t].Useful() || s.When != "" && k.Part.Stage != "" && s.When != k.Part.Stage {
+			if s.Rare && g.Taxa[t].Useful() || s.When != "" && k.Scope.Stage != "" && s.When != k.Scope.Stage {
 				continue
 			}
 			c.has[s.State].Set(t)
@@ -145,7 +136,7 @@ func (k *Key) ready(n int) column {
 
 // weight counts the taxa of a set, grave ones more.
 func (k *Key) weight(set guide.Bits) float64 {
-	return float64(set.Count() + (graveCount-1)*set.Meet(k.grave))
+	return float64(set.Count() + (policy.KeyGrave-1)*set.Meet(k.grave))
 }
 
 // Ask gives the question for a set of taxa; nil where nothing that may be asked tells them apart any more. Columns in
@@ -156,7 +147,7 @@ func (k *Key) Ask(set guide.Bits, asked []int) *Question {
 	}
 	var best *column
 	most := 0.0 // a question that is not worth its ways is asked only where much hangs on it
-	if set.Count() > fewTaxa || set.Meets(k.grave) && set.Meets(k.g.Useful) {
+	if set.Count() > policy.KeyTogether || set.Meets(k.grave) && set.Meets(k.g.Useful) {
 		most = math.Inf(-1)
 	}
 	room := guide.NewBits(len(k.g.Taxa))
@@ -166,7 +157,7 @@ func (k *Key) Ask(set guide.Bits, asked []int) *Question {
 			continue
 		}
 		gain, double := k.gain(c, set, room)
-		if score := gain*c.penalty - doubleCosts*double; gain > leastGain && score > most {
+		if score := gain*c.penalty - policy.KeyDoubles*double; gain > leastGain && score > most {
 			best, most = c, score
 		}
 	}
@@ -201,8 +192,8 @@ func (k *Key) gain(c *column, set, room guide.Bits) (gain, double float64) {
 }
 
 // leads gives the answers that taxa of the set lead to; states that leave the same ones are one lead.
-func (k *Key) leads(c *column, set guide.Bits) []Lead {
-	var out []Lead
+func (k *Key) leads(c *column, set guide.Bits) []Branch {
+	var out []Branch
 	for s := range c.has {
 		if !c.has[s].Meets(set) {
 			continue
@@ -211,11 +202,11 @@ func (k *Key) leads(c *column, set guide.Bits) []Lead {
 		for w := range taxa {
 			taxa[w] &= c.has[s][w] | c.silent[w]
 		}
-		if i := slices.IndexFunc(out, func(l Lead) bool { return slices.Equal(l.Taxa, taxa) }); i >= 0 {
+		if i := slices.IndexFunc(out, func(l Branch) bool { return slices.Equal(l.Taxa, taxa) }); i >= 0 {
 			out[i].States = append(out[i].States, s)
 			continue
 		}
-		out = append(out, Lead{[]int{s}, taxa})
+		out = append(out, Branch{[]int{s}, taxa})
 	}
 	return out
 }

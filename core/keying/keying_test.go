@@ -12,19 +12,19 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/keying"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
-func shipped(t testing.TB) *guide.Compiled {
+func shipped(t testing.TB) *guide.Matrix {
 	t.Helper()
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
 	return g
 }
 
-func key(t testing.TB, g *guide.Compiled, part keying.Part) *keying.Key {
+func key(t testing.TB, g *guide.Matrix, part keying.Scope) *keying.Key {
 	t.Helper()
 	k, err := keying.New(g, part)
 	if err != nil {
@@ -35,7 +35,7 @@ func key(t testing.TB, g *guide.Compiled, part keying.Part) *keying.Key {
 
 // walk answers with one of the states that a taxon shows, by lot, until nothing is asked any more; now and then it
 // cannot tell. It gives what is left.
-func walk(t *testing.T, g *guide.Compiled, k *keying.Key, taxon int, unsure float64, r *rand.Rand) guide.Bits {
+func walk(t *testing.T, g *guide.Matrix, k *keying.Key, taxon int, unsure float64, r *rand.Rand) guide.Bits {
 	t.Helper()
 	var path []keying.Answer
 	for {
@@ -51,7 +51,7 @@ func walk(t *testing.T, g *guide.Compiled, k *keying.Key, taxon int, unsure floa
 		if q.Column.Scored.Has(taxon) && r.Float64() >= unsure {
 			var states []string
 			for _, s := range q.Column.Patterns[q.Column.Pattern[taxon]].Shown {
-				if !s.Rare && (s.When == "" || k.Part.Stage == "" || s.When == k.Part.Stage) {
+				if !s.Rare && (s.When == "" || k.Scope.Stage == "" || s.When == k.Scope.Stage) {
 					states = append(states, q.Column.States[s.State].ID)
 				}
 			}
@@ -68,7 +68,7 @@ func walk(t *testing.T, g *guide.Compiled, k *keying.Key, taxon int, unsure floa
 func TestEveryTaxonIsReached(t *testing.T) {
 	g := shipped(t)
 	r := rand.New(rand.NewPCG(1, 2))
-	for _, part := range []keying.Part{
+	for _, part := range []keying.Scope{
 		{Kingdom: "fungi"}, {Kingdom: "fungi", Month: 10, Region: "11"}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 4}, {Kingdom: "plantae", Month: 1},
 		{Kingdom: "fungi", LookOnly: true, Observer: evidence.Observer{NoColour: true, NoSmell: true, Kit: []string{}}}, {Kingdom: "fungi", Stage: "young"},
 	} {
@@ -88,7 +88,7 @@ func TestEveryTaxonOfRandomGuidesIsReached(t *testing.T) {
 		r := rand.New(rand.NewPCG(seed, 5))
 		g := guidetest.Random(r)
 		for _, kingdom := range []string{"plantae", "fungi"} {
-			k, err := keying.New(g, keying.Part{Kingdom: kingdom})
+			k, err := keying.New(g, keying.Scope{Kingdom: kingdom})
 			if err != nil {
 				continue
 			}
@@ -104,9 +104,9 @@ func TestEveryTaxonOfRandomGuidesIsReached(t *testing.T) {
 // A booklet names every taxon of its part, every step of it is led to, and what it asks for can be had.
 func TestABookletIsWhole(t *testing.T) {
 	g := shipped(t)
-	for _, part := range []keying.Part{{Kingdom: "fungi", Month: 10}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 1, LookOnly: true}} {
+	for _, part := range []keying.Scope{{Kingdom: "fungi", Month: 10}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 1, LookOnly: true}} {
 		k := key(t, g, part)
-		b := k.Booklet()
+		b := k.Print()
 		k.Weigh(b)
 		named, led := map[string]bool{}, map[int]bool{1: true}
 		for _, s := range b.Steps {
@@ -147,7 +147,7 @@ func TestABookletIsWhole(t *testing.T) {
 
 func TestWhatIsNoPartOfAGuide(t *testing.T) {
 	g := shipped(t)
-	for want, part := range map[string]keying.Part{
+	for want, part := range map[string]keying.Scope{
 		"neither plantae nor fungi": {}, "not one of 1 to 12": {Kingdom: "fungi", Month: 13}, "not a level 2": {Kingdom: "fungi", Region: "xx"},
 		"nothing in the guide": {Kingdom: "plantae", Region: "90"},
 	} {
@@ -155,7 +155,7 @@ func TestWhatIsNoPartOfAGuide(t *testing.T) {
 			t.Errorf("%+v: got %v, want … %s …", part, err, want)
 		}
 	}
-	k := key(t, g, keying.Part{Kingdom: "fungi"})
+	k := key(t, g, keying.Scope{Kingdom: "fungi"})
 	for want, a := range map[string]keying.Answer{
 		"no character": {Character: "none"}, "no state": {Character: "underside", States: []string{"none"}},
 		"does not ask": {Character: "leaf-margin", States: []string{"entire"}},
@@ -169,7 +169,7 @@ func TestWhatIsNoPartOfAGuide(t *testing.T) {
 func BenchmarkBooklet(b *testing.B) {
 	g := shipped(b)
 	for b.Loop() {
-		key(b, g, keying.Part{Kingdom: "fungi", Month: 10}).Booklet().Text()
+		key(b, g, keying.Scope{Kingdom: "fungi", Month: 10}).Print().Text()
 	}
 }
 
@@ -185,12 +185,12 @@ func TestAKeyAsksForWhatCanBeSeen(t *testing.T) {
 				kit = append(kit, tool)
 			}
 		}
-		part := keying.Part{
+		part := keying.Scope{
 			Kingdom: []string{"fungi", "plantae"}[r.IntN(2)], Month: r.IntN(13), Stage: []string{"", "young", "mature", "old"}[r.IntN(4)],
 			LookOnly: r.IntN(4) == 0, Observer: evidence.Observer{NoColour: r.IntN(2) == 0, NoSmell: r.IntN(2) == 0, Kit: kit},
 		}
 		k := key(t, g, part)
-		for _, step := range k.Booklet().Steps {
+		for _, step := range k.Print().Steps {
 			n, _ := g.Column(step.Character)
 			col := &g.Columns[n]
 			if !part.Observer.Can(col) || part.LookOnly && col.Touches() {

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
 // Caution is something to know before the specimen is touched, or before anything of it is eaten.
@@ -15,9 +16,6 @@ type Caution struct {
 	Taxon string `json:"taxon,omitempty"`
 	Text  string `json:"text"`
 }
-
-// A genus of which the guide holds fewer species than this is called thinly covered. Common practice; no published source.
-const thinGenus = 3
 
 // cautions gathers what the taxa that still fit call for: contact, the gravest first, and handling, then what holds for the working name.
 func (r *Ruling) cautions(fits []int) []Caution {
@@ -34,7 +32,7 @@ func (r *Ruling) cautions(fits []int) []Caution {
 	for _, t := range gravest {
 		tx := &g.Taxa[t]
 		if tx.Contact != nil {
-			add("contact", tx.ID, guide.Prose(fmt.Sprintf("%s may still be it. %s %s", Called(tx), tx.Contact.Does, tx.Contact.Handling)))
+			add("contact", tx.ID, guide.Prose(fmt.Sprintf("%s may still be it. %s %s", guide.AtStart(tx.DisplayName()), tx.Contact.Does, tx.Contact.Handling)))
 		}
 		dirty = dirty || tx.Contact != nil || tx.Harm == guide.Deadly
 	}
@@ -99,7 +97,7 @@ func (r *Ruling) incomplete() string {
 		return says
 	}
 	n := r.sheet.Guide.Genera[w.Genus()]
-	if n < thinGenus {
+	if n < policy.ThinGenus {
 		return fmt.Sprintf("%s Of the genus %s it holds only %d: other species of it were never asked about.", says, w.Genus(), n)
 	}
 	return says

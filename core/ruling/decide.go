@@ -7,11 +7,8 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
-
-// The smallest number of lines of firm readings in full that must fit the working name itself, so that nothing is
-// cleared for being unlike everything. Common practice; no published source.
-const linesToFit = 2
 
 // decide takes the rules in their order; the first that holds decides.
 func (r *Ruling) decide() (guide.Verdict, finding) {
@@ -67,7 +64,7 @@ func (r *Ruling) nothingMatches() (guide.Verdict, finding) {
 	if nearest < 0 {
 		nearest = r.Likeliest(r.takeable)
 	}
-	if nearest >= 0 && r.tally.Standing(nearest).Against < 2*evidence.Whole {
+	if nearest >= 0 && r.tally.Of(nearest).Against < policy.LookAgainBelow {
 		if e := r.inTheWay(nearest); e != nil {
 			r.again = e.Number
 			return guide.KeepLooking, found(r.reason(LookAgain, -1, e.Number))
@@ -127,10 +124,6 @@ func (r *Ruling) notOut() (guide.Verdict, finding) {
 	return guide.KeepLooking, finding{code: NotOut, about: r.missing}
 }
 
-// How many of the likeliest other names are tried before a record without a name is given up. Common practice; no
-// published source.
-const otherNames = 12
-
 // anotherHope is the ruling under another name, where nobody named the specimen and it may still turn out to be another
 // taxon than the likeliest, one that can still be told from every harmful one; nil where there is none. A guess that
 // cannot be separated then settles nothing yet.
@@ -142,7 +135,7 @@ func (r *Ruling) anotherHope() *Ruling {
 	copy(others, r.fits)
 	others.And(r.takeable)
 	others.Clear(r.working)
-	for range otherNames {
+	for range policy.OtherNames {
 		if !others.Any() {
 			return nil
 		}
@@ -187,7 +180,7 @@ func (r *Ruling) Telling() []int {
 			add(n)
 			continue
 		}
-		for l := range r.sheet.Guide.Columns[n].LeansFor(r.sheet.Entry(n).Mask) {
+		for l := range r.sheet.Guide.Columns[n].RequirementsFor(r.sheet.Entry(n).Mask) {
 			if e := r.sheet.Entry(l.Column); (e == nil || !e.Firm) && r.sheet.CanHave(l.Column, r.working) {
 				add(l.Column)
 			}
@@ -268,7 +261,7 @@ func (r *Ruling) addDiffering(n int, into guide.Bits) {
 // firmable gives the states of the working name on the column that would count in full, as bits.
 func (r *Ruling) firmable(n int) uint64 {
 	col := &r.sheet.Guide.Columns[n]
-	if !col.Trust.Full {
+	if !col.Full() {
 		return 0
 	}
 	mask := col.Patterns[col.Pattern[r.working]].Mask
@@ -290,7 +283,7 @@ func (r *Ruling) couldDiffer(n, taxon int) bool {
 	own, other := &col.Patterns[col.Pattern[r.working]], &col.Patterns[col.Pattern[taxon]]
 	if col.Kind != guide.States {
 		outside, beyond := own.CanDiffer(col.Kind, other)
-		if !col.Trust.Full {
+		if !col.Full() {
 			outside = col.Size && beyond
 		}
 		return outside && s.CanBeFirm(n, 0, r.working)
@@ -323,16 +316,16 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	lines := guide.NewBits(len(s.Guide.Lines))
 	for i := range s.Entries {
 		e := &s.Entries[i]
-		if e.Firm && e.Column.Trust.Full && e.Fits(r.working) {
+		if e.Firm && e.Column.Full() && e.Fits(r.working) {
 			lines.Set(e.Column.Line)
 		}
 	}
-	if lines.Count() >= linesToFit {
+	if lines.Count() >= policy.LinesToFit {
 		return "", finding{}
 	}
 	for n := range s.Guide.Columns {
 		col := &s.Guide.Columns[n]
-		if col.Trust.Full && !lines.Has(col.Line) && col.Scored.Has(r.working) && s.CanHave(n, r.working) {
+		if col.Full() && !lines.Has(col.Line) && col.Scored.Has(r.working) && s.CanHave(n, r.working) {
 			r.demanded = append(r.demanded, n)
 		}
 	}
@@ -363,7 +356,7 @@ func (r *Ruling) demandFirm(n int) {
 		r.demanded = append(r.demanded, n)
 		return
 	}
-	for l := range e.Column.LeansFor(e.Mask) {
+	for l := range e.Column.RequirementsFor(e.Mask) {
 		if on := r.sheet.Entry(l.Column); on == nil || !on.Firm {
 			r.demandFirm(l.Column)
 		}
@@ -431,7 +424,7 @@ func (r *Ruling) signShows(sign int, shows func(*evidence.Entry, uint64) bool) b
 	return !spared || !r.fits.Has(r.working)
 }
 
-func (r *Ruling) all(needs []guide.Lean, shows func(*evidence.Entry, uint64) bool) bool {
+func (r *Ruling) all(needs []guide.Requirement, shows func(*evidence.Entry, uint64) bool) bool {
 	for _, l := range needs {
 		if e := r.sheet.Entry(l.Column); e == nil || !shows(e, l.Mask) {
 			return false

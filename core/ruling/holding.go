@@ -1,6 +1,6 @@
 package ruling
 
-import "zestythicket/core/evidence"
+import "zestythicket/core/policy"
 
 // Holding is a line of evidence on which a harmful taxon still holds: characters that the working name shows something
 // on which would cut it in full, and that can still be read.
@@ -19,7 +19,7 @@ func (r *Ruling) Holding(id string) []Holding {
 	s := r.sheet
 	cut := map[int]bool{}
 	for i := range s.Entries {
-		if e := &s.Entries[i]; e.Weight(taxon) == evidence.Whole {
+		if e := &s.Entries[i]; e.Weight(taxon) == policy.Whole {
 			cut[e.Column.Line] = true
 		}
 	}

@@ -11,12 +11,13 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
 // random makes a guide and a record on it from a seed.
-func random(seed uint64) (*guide.Compiled, *evidence.Record, *rand.Rand) {
+func random(seed uint64) (*guide.Matrix, *evidence.Record, *rand.Rand) {
 	r := rand.New(rand.NewPCG(seed, 1))
 	g := guidetest.Random(r)
 	rec := &evidence.Record{ID: "x", Readings: []evidence.Reading{}}
@@ -31,9 +32,9 @@ func random(seed uint64) (*guide.Compiled, *evidence.Record, *rand.Rand) {
 	return g, rec, r
 }
 
-func rule(t *testing.T, g *guide.Compiled, rec *evidence.Record) *identify.Answer {
+func rule(t *testing.T, g *guide.Matrix, rec *evidence.Record) *identify.Identification {
 	t.Helper()
-	a, err := identify.Record(g, rec)
+	a, err := identify.Identify(g, rec)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -59,7 +60,7 @@ func TestAgainstAgreesWithPlainCounting(t *testing.T) {
 	}
 }
 
-func countPlainly(g *guide.Compiled, taxon *guide.Taxon, rec *evidence.Record) (against float64, margin int) {
+func countPlainly(g *guide.Matrix, taxon *guide.Taxon, rec *evidence.Record) (against float64, margin int) {
 	latest := map[string]evidence.Reading{}
 	for _, r := range rec.Readings {
 		latest[r.Character] = r
@@ -84,7 +85,7 @@ func countPlainly(g *guide.Compiled, taxon *guide.Taxon, rec *evidence.Record) (
 		if !ok || r.Unseen != "" || c.FadesAfter > 0 && r.Handled >= c.FadesAfter {
 			continue
 		}
-		full, conflict := guide.Footings[c.FootingOf()].Full, false
+		full, conflict := policy.Footings[c.FootingOf()].Full, false
 		if c.Kind == guide.States {
 			conflict = !slices.ContainsFunc(score.States, func(s guide.Shown) bool { return slices.Contains(r.States, s.State) })
 		} else {
@@ -151,7 +152,7 @@ func TestWeakPoints(t *testing.T) {
 				t.Fatal(err)
 			}
 			n, _ := g.Taxon(taxon)
-			return s.Tally().Fits.Has(n)
+			return s.Tallies().Fits.Has(n)
 		}
 		for _, w := range a.Weakest {
 			for _, taxon := range w.BringsBack {
@@ -189,7 +190,7 @@ func TestWeakPoints(t *testing.T) {
 	}
 }
 
-func out(a *identify.Answer, taxon string) bool {
+func out(a *identify.Identification, taxon string) bool {
 	return slices.ContainsFunc(a.Harmful, func(h ruling.Harmful) bool { return h.Taxon == taxon && h.Status == ruling.Out })
 }
 
@@ -213,7 +214,7 @@ func TestNoSingleMisreadingClearsAHarmfulSpecimen(t *testing.T) {
 
 // The same on the shipped guide, for every deadly and serious taxon of it.
 func TestNoSingleMisreadingClearsOnTheShippedGuide(t *testing.T) {
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -231,7 +232,7 @@ func TestNoSingleMisreadingClearsOnTheShippedGuide(t *testing.T) {
 }
 
 // misreadingsNeverClear reads all a taxon shows, then each reading in turn as every other state, named and unnamed.
-func misreadingsNeverClear(t *testing.T, g *guide.Compiled, taxon int) bool {
+func misreadingsNeverClear(t *testing.T, g *guide.Matrix, taxon int) bool {
 	t.Helper()
 	whole := everything(g, taxon)
 	for i := range whole {
@@ -245,7 +246,7 @@ func misreadingsNeverClear(t *testing.T, g *guide.Compiled, taxon int) bool {
 			if err != nil {
 				t.Fatal(err)
 			}
-			targets := sheet.Tally().Fits.Copy()
+			targets := sheet.Tallies().Fits.Copy()
 			targets.And(g.Useful)
 			targets.Clear(taxon)
 			for _, target := range append(targets.Members(), -1) {
@@ -269,7 +270,7 @@ func misreadingsNeverClear(t *testing.T, g *guide.Compiled, taxon int) bool {
 	return true
 }
 
-func everything(g *guide.Compiled, taxon int) []evidence.Reading {
+func everything(g *guide.Matrix, taxon int) []evidence.Reading {
 	var out []evidence.Reading
 	for n := range g.Columns {
 		col := &g.Columns[n]
@@ -323,7 +324,7 @@ func TestOrderDoesNotMatter(t *testing.T) {
 
 // The matrix against a walk over the scores of every taxon, on the shipped guide with half of its characters read.
 func BenchmarkConflicts(b *testing.B) {
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -341,7 +342,7 @@ func BenchmarkConflicts(b *testing.B) {
 			if err != nil {
 				b.Fatal(err)
 			}
-			sheet.Tally()
+			sheet.Tallies()
 		}
 	})
 	b.Run("walk over scores", func(b *testing.B) {
@@ -376,7 +377,7 @@ func TestACutNeverLowersAMargin(t *testing.T) {
 			t.Fatal(err)
 		}
 		for taxon := range g.Taxa {
-			x, y := before.Tally().Standing(taxon), after.Tally().Standing(taxon)
+			x, y := before.Tallies().Of(taxon), after.Tallies().Of(taxon)
 			if y.Margin < x.Margin || y.Against < x.Against {
 				t.Logf("seed %d: %s falls from %+v to %+v", seed, g.Taxa[taxon].ID, x, y)
 				return false
@@ -398,7 +399,7 @@ func TestATaxonFitsItself(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if st := s.Tally().Standing(n); st.Against != 0 || !st.Fits() {
+			if st := s.Tallies().Of(n); st.Against != 0 || !st.Fits() {
 				return false
 			}
 		}
@@ -420,7 +421,7 @@ func FuzzRecord(f *testing.F) {
 		if json.Unmarshal([]byte(text), &rec) != nil {
 			return
 		}
-		a, err := identify.Record(g, &rec)
+		a, err := identify.Identify(g, &rec)
 		if err == nil {
 			if _, err := json.Marshal(a); err != nil {
 				t.Errorf("the answer cannot be written: %v", err)

@@ -8,23 +8,18 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
-const (
-	rareWeight   = 0.1 // of a rare state, or one of another stage, against 1 for a usual one; common practice
-	outOfSeason  = 0.3 // on the prior of a taxon that is not about at the date; common practice
-	outOfRegion  = 0.1 // on the prior of a taxon not known from the record's region; common practice
-	softTimes    = 3   // a soft reading is misread so many times as often; common practice
-	mostMisread  = 0.5 // but no more often than this
-	rankRounding = 1e-9
-)
+// rankRounding is what posteriors are rounded to, so that equal ones tie on every machine.
+const rankRounding = 1e-9
 
 // misread is the chance that a reading is wrong.
 func misread(e *evidence.Entry) float64 {
 	if e.Firm {
-		return e.Column.Trust.Misread
+		return e.Column.Reliability.Misread
 	}
-	return min(mostMisread, softTimes*e.Column.Trust.Misread)
+	return min(policy.MostMisread, policy.SoftTimes*e.Column.Reliability.Misread)
 }
 
 // classes is the number of things a reading of the column can say: its states, or usual, extreme and outside.
@@ -40,13 +35,13 @@ func classes(col *guide.Column) int {
 func Shares(col *guide.Column, p *guide.Pattern, stage string, into []float64) (total float64) {
 	clear(into)
 	if col.Kind != guide.States {
-		into[0], into[1] = 1, rareWeight
-		return 1 + rareWeight
+		into[0], into[1] = 1, policy.RareWeight
+		return 1 + policy.RareWeight
 	}
 	for _, sh := range p.Shown {
 		w := 1.0
 		if sh.Rare || sh.When != "" && stage != "" && sh.When != stage {
-			w = rareWeight
+			w = policy.RareWeight
 		}
 		into[sh.State] = max(into[sh.State], w)
 	}
@@ -79,14 +74,15 @@ func read(e *evidence.Entry, p *guide.Pattern) uint64 {
 // the mean of their logarithms, once. What each pattern of a column makes of a reading is worked out when first asked for.
 type posteriors struct {
 	s      *evidence.Sheet
-	seen   bool       // anything was
-	made   [][]uint64 // by entry, by pattern: the bits of a number below 0; 0 for not yet
-	filled bool       // known holds all
-	known  []uint64   // by taxon: the bits of its posterior, turned over; 0 for not yet
+	seen   bool        // anything was
+	made   [][]float64 // by entry, by pattern: a number below 0; 0 for not yet
+	filled bool        // known holds all
+	known  []float64   // by taxon, where it is worked out already
+	worked guide.Bits
 }
 
 func newPosteriors(s *evidence.Sheet) posteriors {
-	p := posteriors{s: s, made: make([][]uint64, len(s.Entries))}
+	p := posteriors{s: s, made: make([][]float64, len(s.Entries))}
 	for i := range s.Entries {
 		p.seen = p.seen || s.Entries[i].Seen()
 	}
@@ -99,11 +95,9 @@ func (p *posteriors) of(taxon int) float64 {
 	if !p.seen && !s.HasDate && s.Record.Region == "" {
 		return 0
 	}
-	if p.known == nil {
-		p.known = s.Words(len(s.Guide.Taxa))
-	}
-	if known := p.known[taxon]; known != 0 {
-		return math.Float64frombits(^known)
+	p.room()
+	if p.worked.Has(taxon) {
+		return p.known[taxon]
 	}
 	post := p.prior(taxon)
 	for _, line := range s.Lines() {
@@ -119,8 +113,16 @@ func (p *posteriors) of(taxon int) float64 {
 		}
 	}
 	post = rounded(post)
-	p.known[taxon] = ^math.Float64bits(post)
+	p.known[taxon] = post
+	p.worked.Set(taxon)
 	return post
+}
+
+// room borrows room for the posteriors from the sheet.
+func (p *posteriors) room() {
+	if p.known == nil {
+		p.known, p.worked = p.s.Floats(len(p.s.Guide.Taxa)), p.s.Set()
+	}
 }
 
 func rounded(post float64) float64 { return math.Round(post/rankRounding) * rankRounding }
@@ -144,13 +146,11 @@ func (p *posteriors) fill() {
 		return
 	}
 	p.filled = true
-	if p.known == nil {
-		p.known = s.Words(len(s.Guide.Taxa))
-	}
+	p.room()
 	for t := range p.known {
-		p.known[t] = math.Float64bits(p.prior(t))
+		p.known[t] = p.prior(t)
 	}
-	sums := s.Words(len(s.Guide.Taxa))
+	sums := s.Floats(len(s.Guide.Taxa))
 	for _, line := range s.Lines() {
 		clear(sums)
 		n := 0
@@ -162,31 +162,28 @@ func (p *posteriors) fill() {
 		}
 		for t := range p.known {
 			if n > 0 {
-				mean := math.Float64frombits(sums[t])
-				if n > 1 {
-					mean /= float64(n)
-				}
-				p.known[t] = math.Float64bits(math.Float64frombits(p.known[t]) + mean)
+				p.known[t] += sums[t] / float64(n)
 			}
 		}
 	}
 	for t := range p.known {
-		p.known[t] = ^math.Float64bits(rounded(math.Float64frombits(p.known[t])))
+		p.known[t] = rounded(p.known[t])
+		p.worked.Set(t)
 	}
 }
 
-var logOutOfSeason, logOutOfRegion = math.Log(outOfSeason), math.Log(outOfRegion)
+var logOutOfSeason, logOutOfRegion = math.Log(policy.OutOfSeason), math.Log(policy.OutOfRegion)
 
 // addTo adds to the sums what each taxon's pattern adds.
-func addTo(sums []uint64, pattern []uint32, adds []uint64) {
+func addTo(sums []float64, pattern []uint32, adds []float64) {
 	sums = sums[:len(pattern)]
 	for t, k := range pattern {
-		sums[t] = math.Float64bits(math.Float64frombits(sums[t]) + math.Float64frombits(adds[k]))
+		sums[t] += adds[k]
 	}
 }
 
-// likelihoods gives the likelihood of the reading for every pattern of its column, as bits.
-func (p *posteriors) likelihoods(e *evidence.Entry) []uint64 {
+// likelihoods gives the likelihood of the reading for every pattern of its column.
+func (p *posteriors) likelihoods(e *evidence.Entry) []float64 {
 	for k := range e.Column.Patterns {
 		p.likelihood(e, uint32(k))
 	}
@@ -198,13 +195,13 @@ func (p *posteriors) likelihoods(e *evidence.Entry) []uint64 {
 func (p *posteriors) likelihood(e *evidence.Entry, pattern uint32) float64 {
 	i := p.s.Index(e)
 	if p.made[i] == nil {
-		p.made[i] = p.s.Words(len(e.Column.Patterns))
+		p.made[i] = p.s.Floats(len(e.Column.Patterns))
 	}
 	made := &p.made[i][pattern]
 	if *made == 0 {
-		*made = math.Float64bits(logChance(e, &e.Column.Patterns[pattern], pattern == 0 || e.Faded, p.s.Record.Stage))
+		*made = logChance(e, &e.Column.Patterns[pattern], pattern == 0 || e.Faded, p.s.Record.Stage)
 	}
-	return math.Float64frombits(*made)
+	return *made
 }
 
 // logChance is below 0 always: no reading is certain.

@@ -67,7 +67,7 @@ func dataSet(t testing.TB) guidetest.Rows {
 
 // padded makes a guide of the first rows of the data set, every character padded to twelve states, so that the ranking
 // is a categorical naive Bayes; and a record of all that a row shows.
-func padded(table guidetest.Rows, first int) (*guide.Compiled, func(row []string) *evidence.Record) {
+func padded(table guidetest.Rows, first int) (*guide.Matrix, func(row []string) *evidence.Record) {
 	rows := make([]int, first)
 	for i := range rows {
 		rows[i] = i
@@ -135,7 +135,7 @@ func TestRankingManyIsRankingEach(t *testing.T) {
 	}
 }
 
-func open(t testing.TB, g *guide.Compiled, rec *evidence.Record) *ruling.Ruling {
+func open(t testing.TB, g *guide.Matrix, rec *evidence.Record) *ruling.Ruling {
 	t.Helper()
 	s, err := evidence.Open(g, rec)
 	if err != nil {
@@ -170,7 +170,7 @@ func BenchmarkNaiveBayes(b *testing.B) {
 func TestCautionsAndGates(t *testing.T) {
 	g := guidetest.Compile(small)
 	codes := func(record string) (out []string, gates []string) {
-		a, err := identify.Record(g, guidetest.Record(`{"id":"x",`+record+`}`))
+		a, err := identify.Identify(g, guidetest.Record(`{"id":"x",`+record+`}`))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -221,7 +221,7 @@ func TestMarginOfTheRecord(t *testing.T) {
 	 {"id":"ill","name":"I i","kingdom":"plantae","use":"none","harm":"upset","scores":{"a":["y"]}},
 	 {"id":"alone","name":"A a","kingdom":"fungi","use":"edible","harm":"none","scores":{"a":["x"]}}]}`)
 	for kingdom, want := range map[string]string{"plantae": "1", "fungi": "none"} {
-		a, err := identify.Record(g, guidetest.Record(`{"id":"x","kingdom":"`+kingdom+`","readings":[{"character":"a","states":["x"],"sure":true}]}`))
+		a, err := identify.Identify(g, guidetest.Record(`{"id":"x","kingdom":"`+kingdom+`","readings":[{"character":"a","states":["x"],"sure":true}]}`))
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -102,10 +102,10 @@ func (r *Ruling) Why() Reason {
 
 // say makes a reason's sentence: plain words, what was seen, what is missing, what to do.
 func (r *Ruling) say(x Reason) string {
-	name := r.called(x.Taxon)
+	name := r.name(x.Taxon)
 	character := ""
 	if n, ok := r.sheet.Guide.Column(x.Character); ok {
-		character = lower(r.sheet.Guide.Columns[n].Called())
+		character = guide.InSentence(r.sheet.Guide.Columns[n].DisplayName())
 	}
 	switch x.Code {
 	case Sign:
@@ -113,9 +113,9 @@ func (r *Ruling) say(x Reason) string {
 	case SignPossible:
 		return fmt.Sprintf("This may be a warning sign: %s Make sure of it before anything else.", r.signSays(x.Sign))
 	case TargetHarmful:
-		return fmt.Sprintf("%s is itself harmful to eat.", upper(name))
+		return fmt.Sprintf("%s is itself harmful to eat.", guide.AtStart(name))
 	case OnlyHarmfulFits:
-		return fmt.Sprintf("%s fits what you read, and nothing one would take does.", upper(name))
+		return fmt.Sprintf("%s fits what you read, and nothing one would take does.", guide.AtStart(name))
 	case NothingToTake:
 		return fmt.Sprintf("What you read is %s, and this guide knows no use for it.", name)
 	case LookAgain:
@@ -146,7 +146,7 @@ func (r *Ruling) say(x Reason) string {
 			}
 		}
 	case TargetSerious:
-		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", upper(name))
+		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", guide.AtStart(name))
 	case AllOut:
 		return fmt.Sprintf("All %d were ruled out by what you saw. Read as %s.", r.harmful.Count(), name)
 	}
@@ -159,9 +159,9 @@ func notOutSays(h *Harmful, name string) string {
 		needs = fmt.Sprintf("%d independent firm readings", missing)
 	}
 	if h.Status == Open {
-		return fmt.Sprintf("%s still fits everything you read: %s missing.", upper(name), needs)
+		return fmt.Sprintf("%s still fits everything you read: %s missing.", guide.AtStart(name), needs)
 	}
-	return fmt.Sprintf("%s is not ruled out yet: %s missing.", upper(name), needs)
+	return fmt.Sprintf("%s is not ruled out yet: %s missing.", guide.AtStart(name), needs)
 }
 
 // CutsMissing is how many more lines would have to be worth the whole for the taxon to be out on those alone.
@@ -172,15 +172,15 @@ func (h *Harmful) CutsMissing() int {
 // firstFit names the likeliest taxon that fits, or nothing.
 func (r *Ruling) firstFit() string {
 	if t := r.Likeliest(r.fits); t >= 0 {
-		return r.called(r.sheet.Guide.Taxa[t].ID)
+		return r.name(r.sheet.Guide.Taxa[t].ID)
 	}
 	return ""
 }
 
-// called is what to call a taxon in the middle of a sentence, with its article left to the reader.
-func (r *Ruling) called(id string) string {
+// name is what to call a taxon in the middle of a sentence, with its article left to the reader.
+func (r *Ruling) name(id string) string {
 	if t, ok := r.sheet.Guide.Taxon(id); ok {
-		return lower(r.sheet.Guide.Taxa[t].Called())
+		return guide.InSentence(r.sheet.Guide.Taxa[t].DisplayName())
 	}
 	return id
 }
@@ -195,28 +195,10 @@ func (r *Ruling) signSays(id string) string {
 	var parts []string
 	for _, l := range g.SignNeeds[i] {
 		col := &g.Columns[l.Column]
-		parts = append(parts, fmt.Sprintf("%s (%s)", lower(col.Called()), strings.Join(g.Signs[i].All[col.ID], " or ")))
+		parts = append(parts, fmt.Sprintf("%s (%s)", guide.InSentence(col.DisplayName()), strings.Join(g.Signs[i].All[col.ID], " or ")))
 	}
 	return strings.Join(parts, ", ") + "."
 }
-
-// lower makes a name fit the middle of a sentence; a scientific name keeps its capital.
-func lower(s string) string {
-	if s == "" || strings.Contains(s, ".") {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
-}
-
-func upper(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
-}
-
-// Called names the taxon as the sentences of a ruling do, at the start of a line.
-func Called(t *guide.Taxon) string { return upper(t.Called()) }
 
 // Blames tells whether the ruling shows, or asks again for, a reading of the column as one that is in the way of the
 // working name. A change of such a reading must be confirmed afresh before it counts as sure.

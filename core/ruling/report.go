@@ -29,18 +29,18 @@ type Report struct {
 
 // Harmful is how one harmful taxon stands.
 type Harmful struct {
-	Taxon    string     `json:"taxon"`
-	Harm     guide.Harm `json:"harm"`
-	Status   Status     `json:"status"`
-	Against  float64    `json:"against"`
-	Strength float64    `json:"strength"`
-	Needed   float64    `json:"needed"`
-	Margin   int        `json:"margin"`
-	Lines    []Line     `json:"lines"`
+	Taxon    string      `json:"taxon"`
+	Harm     guide.Harm  `json:"harm"`
+	Status   Status      `json:"status"`
+	Against  float64     `json:"against"`
+	Strength float64     `json:"strength"`
+	Needed   float64     `json:"needed"`
+	Margin   int         `json:"margin"`
+	Lines    []LineWorth `json:"lines"`
 }
 
-// Line is one line of evidence against a taxon: what it is worth (¼ to 1) and the characters on it that conflict.
-type Line struct {
+// LineWorth is one line of evidence against a taxon: what it is worth (¼ to 1) and the characters on it that conflict.
+type LineWorth struct {
 	Line       string   `json:"line"`
 	Worth      float64  `json:"worth"`
 	Characters []string `json:"characters"`
@@ -54,8 +54,6 @@ type Fitting struct {
 	Of      int     `json:"of"`
 	Against float64 `json:"against"`
 }
-
-func quarters(q evidence.Quarters) float64 { return float64(q) / float64(evidence.Whole) }
 
 // Report writes the ruling out: every harmful taxon with the lines against it, every taxon that fits, the sentences.
 func (r *Ruling) Report() *Report {
@@ -88,19 +86,19 @@ func (r *Ruling) Report() *Report {
 
 // standing is how a harmful taxon stands.
 func (r *Ruling) standing(t int) Harmful {
-	tx, st := &r.sheet.Guide.Taxa[t], r.tally.Standing(t)
+	tx, st := &r.sheet.Guide.Taxa[t], r.tally.Of(t)
 	strength, needed := Strength(st, tx.Harm), Needed(tx.Harm, r.sheet.Record.Purpose)
 	return Harmful{
 		Taxon: tx.ID, Harm: tx.Harm, Status: statusOf(st.Against, strength, needed),
-		Against: quarters(st.Against), Strength: quarters(strength), Needed: quarters(needed), Margin: st.Margin,
+		Against: st.Against.In(), Strength: strength.In(), Needed: needed.In(), Margin: st.Margin,
 		Lines: linesOf(r.sheet, t),
 	}
 }
 
-func linesOf(s *evidence.Sheet, taxon int) []Line {
-	out := []Line{}
+func linesOf(s *evidence.Sheet, taxon int) []LineWorth {
+	out := []LineWorth{}
 	for _, l := range s.LinesAgainst(taxon) {
-		line := Line{Line: l.Name, Worth: quarters(l.Worth)}
+		line := LineWorth{Line: l.Name, Worth: l.Worth.In()}
 		for _, e := range l.Entries {
 			line.Characters = append(line.Characters, e.Column.ID)
 		}
@@ -110,7 +108,7 @@ func linesOf(s *evidence.Sheet, taxon int) []Line {
 }
 
 func (r *Ruling) fittingAs(t, order int) Fitting {
-	f := Fitting{Taxon: r.sheet.Guide.Taxa[t].ID, Order: order, Against: quarters(r.tally.Standing(t).Against)}
+	f := Fitting{Taxon: r.sheet.Guide.Taxa[t].ID, Order: order, Against: r.tally.Of(t).Against.In()}
 	for k := range r.sheet.Entries {
 		if e := &r.sheet.Entries[k]; e.Speaks(t) {
 			f.Of++

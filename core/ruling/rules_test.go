@@ -73,7 +73,7 @@ func TestRules(t *testing.T) {
 	} {
 		t.Run(name, func(t *testing.T) {
 			rec := guidetest.Record(`{"id":"x",` + c.about + `"readings":[` + c.readings + `]}`)
-			a, err := identify.Record(g, rec)
+			a, err := identify.Identify(g, rec)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -128,7 +128,7 @@ func TestStandards(t *testing.T) {
 		"a span of counts that takes one in does not":  {"killer", `{"character":"petals","low":5,"high":6,"sure":true}`, 0, 0, 2, 0},
 	} {
 		t.Run(name, func(t *testing.T) {
-			a, err := identify.Record(g, guidetest.Record(`{"id":"x","region":"11","readings":[`+c.readings+`]}`))
+			a, err := identify.Identify(g, guidetest.Record(`{"id":"x","region":"11","readings":[`+c.readings+`]}`))
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -148,7 +148,7 @@ func TestStandards(t *testing.T) {
 func TestScopeAndPurpose(t *testing.T) {
 	g := guidetest.Compile(small)
 	names := func(about string) (harmful, apart []string) {
-		a, err := identify.Record(g, guidetest.Record(`{"id":"x",`+about+`"readings":[]}`))
+		a, err := identify.Identify(g, guidetest.Record(`{"id":"x",`+about+`"readings":[]}`))
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -6,6 +6,7 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
 // Ruling is the engine's answer on a record, as sets over the guide's taxa. Report writes it out.
@@ -17,7 +18,7 @@ type Ruling struct {
 	HasMargin bool
 
 	sheet    *evidence.Sheet
-	tally    *evidence.Tally
+	tally    *evidence.Tallies
 	post     posteriors
 	working  int // the taxon the record is judged as, or -1
 	fits     guide.Bits
@@ -42,7 +43,7 @@ func (f finding) holds() bool { return len(f.reasons) > 0 || f.about != nil }
 // Rule rules on a sheet.
 func Rule(s *evidence.Sheet) *Ruling {
 	g := s.Guide
-	r := &Ruling{sheet: s, tally: s.Tally(), working: s.Target, fits: s.Set(), takeable: s.Set(), again: -1}
+	r := &Ruling{sheet: s, tally: s.Tallies(), working: s.Target, fits: s.Set(), takeable: s.Set(), again: -1}
 	r.post = newPosteriors(s)
 	copy(r.takeable, g.Useful)
 	if s.Record.Purpose == evidence.Touch {
@@ -108,13 +109,13 @@ func (r *Ruling) spareOwn() {
 }
 
 // stronger tells which of the 64 taxa of word w, all of the harm, are ruled out with that strength or more.
-func stronger(t *evidence.Tally, harm guide.Harm, w int, strength evidence.Quarters) uint64 {
-	whole, rest := int(strength/evidence.Whole), int(strength%evidence.Whole)
+func stronger(t *evidence.Tallies, harm guide.Harm, w int, strength policy.Quarters) uint64 {
+	whole, rest := int(strength/policy.Whole), int(strength%policy.Whole)
 	if rest == 0 {
 		return t.Margin.AtLeast(w, whole)
 	}
 	out := t.Margin.AtLeast(w, whole+1)
-	if harm != guide.Deadly && rest <= int(hintsCountFor) {
+	if rest <= int(harm.HintsCountFor()) {
 		out |= t.Margin.AtLeast(w, whole) & t.Part.AtLeast(w, rest)
 	}
 	return out
@@ -125,13 +126,13 @@ func (r *Ruling) gravestFirst(set guide.Bits) []int {
 	type ranked struct {
 		taxon    int
 		harm     guide.Harm
-		strength evidence.Quarters
+		strength policy.Quarters
 		id       string
 	}
 	var list []ranked
 	set.Each(func(t int) {
 		tx := &r.sheet.Guide.Taxa[t]
-		list = append(list, ranked{t, tx.Harm, Strength(r.tally.Standing(t), tx.Harm), tx.ID})
+		list = append(list, ranked{t, tx.Harm, Strength(r.tally.Of(t), tx.Harm), tx.ID})
 	})
 	slices.SortFunc(list, func(a, b ranked) int {
 		return cmp.Or(cmp.Compare(a.harm.Gravity(), b.harm.Gravity()), cmp.Compare(a.strength, b.strength), cmp.Compare(a.id, b.id))
@@ -165,6 +166,6 @@ func (r *Ruling) AgainColumn() int { return r.again }
 func (r *Ruling) Demanded() []int { return r.demanded }
 
 // Stronger tells which of the 64 taxa of word w, all of the harm, are ruled out with that strength or more.
-func (r *Ruling) Stronger(harm guide.Harm, w int, strength evidence.Quarters) uint64 {
+func (r *Ruling) Stronger(harm guide.Harm, w int, strength policy.Quarters) uint64 {
 	return stronger(r.tally, harm, w, strength)
 }

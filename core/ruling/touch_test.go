@@ -25,16 +25,16 @@ const hands = `{"characters":[
 "gates":[{"id":"long-leaves","all":{"leaf":["long","lobed"]},"needs":"taught","why":"Look twice."},{"id":"mild","families":["Mitaceae"],"why":"A family."}],
 "signs":[{"id":"red-square","all":{"root":["red"],"stem":["square"]},"verdict":"show-someone","spares":["twin-a"]}]}`
 
-func ruled(t *testing.T, record string) *identify.Answer {
+func ruled(t *testing.T, record string) *identify.Identification {
 	t.Helper()
-	a, err := identify.Record(guidetest.Compile(hands), guidetest.Record(`{"id":"x",`+record+`}`))
+	a, err := identify.Identify(guidetest.Compile(hands), guidetest.Record(`{"id":"x",`+record+`}`))
 	if err != nil {
 		t.Fatal(err)
 	}
 	return a
 }
 
-func harmfulOf(a *identify.Answer) string {
+func harmfulOf(a *identify.Identification) string {
 	var out []string
 	for _, h := range a.Harmful {
 		out = append(out, h.Taxon)
@@ -133,7 +133,7 @@ func TestSignsAreSparedAndPossible(t *testing.T) {
 func TestNoSentencePromisesAnything(t *testing.T) {
 	for seed := range uint64(300) {
 		g, rec, _ := random(seed)
-		a, err := identify.Record(g, rec)
+		a, err := identify.Identify(g, rec)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -7,6 +7,7 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
 // WeakPoint is a set of readings on one or two lines of evidence that, were they all wrong, would make harmful taxa fit
@@ -74,8 +75,8 @@ func (r *Ruling) weakly() guide.Bits {
 // addWeak adds the fewest lines, one or two, without which the taxon would fit.
 func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 	lines := r.sheet.LinesAgainst(taxon)
-	left := r.tally.Standing(taxon).Against
-	add := func(of ...evidence.Line) {
+	left := r.tally.Of(taxon).Against
+	add := func(of ...evidence.LineTally) {
 		w := &weak{taxa: []int{taxon}}
 		for _, l := range of {
 			w.lines = append(w.lines, l.Name)
@@ -92,7 +93,7 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 	}
 	single := false
 	for _, l := range lines {
-		if left-l.Worth < evidence.Whole {
+		if left-l.Worth < policy.Whole {
 			add(l)
 			single = true
 		}
@@ -100,10 +101,10 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 	if single {
 		return
 	}
-	slices.SortFunc(lines, func(a, b evidence.Line) int { return strings.Compare(a.Name, b.Name) })
+	slices.SortFunc(lines, func(a, b evidence.LineTally) int { return strings.Compare(a.Name, b.Name) })
 	for i, a := range lines {
 		for _, b := range lines[i+1:] {
-			if left-a.Worth-b.Worth < evidence.Whole {
+			if left-a.Worth-b.Worth < policy.Whole {
 				add(a, b)
 			}
 		}
@@ -144,7 +145,7 @@ func (r *Ruling) marginFrom(n, taxon int) float64 {
 		return 0
 	}
 	for _, e := range r.sheet.Line(col.Line) {
-		if e.Weight(taxon) == evidence.Whole {
+		if e.Weight(taxon) == policy.Whole {
 			return 0
 		}
 	}

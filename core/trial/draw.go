@@ -6,15 +6,13 @@ import (
 	"math/rand/v2"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
-
-// How often a drawn specimen shows a state that is rare for its taxon. Common practice; no published source.
-const rareShare = 0.05
 
 // Draw makes n whole specimens of every taxon of a guide from its scores: usual states, rare ones rarely, one stage
 // for the whole specimen, measures and counts within their range. It is fresh, whole and dug out: characters that no
 // taxon is scored for are read as their first state.
-func Draw(g *guide.Compiled, n int, seed uint64) []Specimen {
+func Draw(g *guide.Matrix, n int, seed uint64) []Specimen {
 	var out []Specimen
 	for t := range g.Taxa {
 		out = append(out, DrawTaxon(g, t, n, seed)...)
@@ -23,13 +21,13 @@ func Draw(g *guide.Compiled, n int, seed uint64) []Specimen {
 }
 
 // DrawTaxon makes n whole specimens of one taxon, by its number, as Draw does.
-func DrawTaxon(g *guide.Compiled, t, n int, seed uint64) []Specimen {
+func DrawTaxon(g *guide.Matrix, t, n int, seed uint64) []Specimen {
 	var out []Specimen
 	tx := &g.Taxa[t]
 	for k := range n {
 		r := rand.New(rand.NewPCG(seed, uint64(t)<<32|uint64(k)))
 		sp := Specimen{
-			ID: fmt.Sprintf("%s-%d", tx.ID, k), Kingdom: tx.Kingdom, Readings: map[string]Answer{}, Taxon: tx,
+			ID: fmt.Sprintf("%s-%d", tx.ID, k), Kingdom: tx.Kingdom, Readings: map[string]Value{}, Taxon: tx,
 			Harmful: tx.Harm.Grave() && !tx.Useful() || tx.Harm == guide.Deadly || tx.Harm == guide.Upset && !tx.Useful(),
 		}
 		stage := drawStage(g, t, r)
@@ -39,7 +37,7 @@ func DrawTaxon(g *guide.Compiled, t, n int, seed uint64) []Specimen {
 			case col.Scored.Has(t):
 				sp.Readings[col.ID] = draw(col, &col.Patterns[col.Pattern[t]], stage, r)
 			case col.Scored.Count() == 0 && col.Kind == guide.States:
-				sp.Readings[col.ID] = Answer{State: col.States[0].ID}
+				sp.Readings[col.ID] = Value{State: col.States[0].ID}
 			}
 		}
 		out = append(out, sp)
@@ -48,7 +46,7 @@ func DrawTaxon(g *guide.Compiled, t, n int, seed uint64) []Specimen {
 }
 
 // drawStage picks one of the stages that the taxon's scores name, or none.
-func drawStage(g *guide.Compiled, t int, r *rand.Rand) string {
+func drawStage(g *guide.Matrix, t int, r *rand.Rand) string {
 	stages := []string{""}
 	for i := range g.Columns {
 		col := &g.Columns[i]
@@ -61,18 +59,18 @@ func drawStage(g *guide.Compiled, t int, r *rand.Rand) string {
 	return stages[r.IntN(len(stages))]
 }
 
-func draw(col *guide.Column, p *guide.Pattern, stage string, r *rand.Rand) Answer {
+func draw(col *guide.Column, p *guide.Pattern, stage string, r *rand.Rand) Value {
 	if col.Kind != guide.States {
 		if p.Counts != nil {
 			v := float64(p.Counts[r.IntN(len(p.Counts))])
-			return Answer{Value: &v}
+			return Value{Value: &v}
 		}
 		lo, hi := max(p.Span.Low, 0), p.Span.High
 		if math.IsInf(hi, 1) {
 			hi = lo
 		}
 		v := math.Round(lo + r.Float64()*(hi-lo))
-		return Answer{Value: &v}
+		return Value{Value: &v}
 	}
 	var usual, rare []int
 	for _, sh := range p.Shown {
@@ -85,11 +83,11 @@ func draw(col *guide.Column, p *guide.Pattern, stage string, r *rand.Rand) Answe
 		}
 	}
 	from := usual
-	if len(from) == 0 || len(rare) > 0 && r.Float64() < rareShare {
+	if len(from) == 0 || len(rare) > 0 && r.Float64() < policy.RareShare {
 		from = rare
 	}
 	if len(from) == 0 {
 		from = []int{p.Shown[0].State}
 	}
-	return Answer{State: col.States[from[r.IntN(len(from))]].ID}
+	return Value{State: col.States[from[r.IntN(len(from))]].ID}
 }

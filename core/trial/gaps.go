@@ -19,7 +19,7 @@ type Gap struct {
 
 // Gaps leaves every harmful taxon without a use out of the guide in turn and puts n of its specimens through the loop;
 // the ones cleared most often come first. It measures what a guide that is never complete costs.
-func Gaps(g *guide.Compiled, n int, o Options) ([]Gap, error) {
+func Gaps(g *guide.Matrix, n int, o Options) ([]Gap, error) {
 	out := []Gap{}
 	for t := range g.Taxa {
 		tx := &g.Taxa[t]

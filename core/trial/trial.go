@@ -19,22 +19,22 @@ import (
 
 // Specimen is one whole specimen: what it shows for each character, a state or a number, and whether it harms.
 type Specimen struct {
-	ID       string            `json:"id"`
-	Harmful  bool              `json:"harmful"`
-	Kingdom  string            `json:"kingdom,omitempty"`
-	Readings map[string]Answer `json:"readings"`
+	ID       string           `json:"id"`
+	Harmful  bool             `json:"harmful"`
+	Kingdom  string           `json:"kingdom,omitempty"`
+	Readings map[string]Value `json:"readings"`
 	// Taxon is what it was drawn from; nil where it was not drawn.
 	Taxon *guide.Taxon `json:"-"`
 }
 
-// Answer is what a specimen shows for one character: a state, or a number in the character's unit.
-type Answer struct {
+// Value is what a specimen shows for one character: a state, or a number in the character's unit.
+type Value struct {
 	State string
 	Value *float64
 }
 
 // UnmarshalJSON reads a state's id or a number.
-func (a *Answer) UnmarshalJSON(b []byte) error {
+func (a *Value) UnmarshalJSON(b []byte) error {
 	if err := json.Unmarshal(b, &a.State); err == nil {
 		return nil
 	}
@@ -45,7 +45,7 @@ func (a *Answer) UnmarshalJSON(b []byte) error {
 }
 
 // MarshalJSON writes the state or the number.
-func (a Answer) MarshalJSON() ([]byte, error) {
+func (a Value) MarshalJSON() ([]byte, error) {
 	if a.Value != nil {
 		return json.Marshal(a.Value)
 	}
@@ -53,7 +53,7 @@ func (a Answer) MarshalJSON() ([]byte, error) {
 }
 
 // Check tells what is wrong with a specimen on a guide.
-func (s *Specimen) Check(g *guide.Compiled) error {
+func (s *Specimen) Check(g *guide.Matrix) error {
 	if _, ok := g.Kingdoms[s.Kingdom]; !ok && s.Kingdom != "" {
 		return fmt.Errorf("kingdom %q is neither plantae nor fungi", s.Kingdom)
 	}
@@ -66,7 +66,7 @@ func (s *Specimen) Check(g *guide.Compiled) error {
 	return nil
 }
 
-func (a Answer) reading(character string) evidence.Reading {
+func (a Value) reading(character string) evidence.Reading {
 	r := evidence.Reading{Character: character, Sure: true, Value: a.Value}
 	if a.Value == nil {
 		r.States = []string{a.State}
@@ -104,7 +104,7 @@ type Result struct {
 func (r *Result) FalseClear() bool { return r.Harmful && r.Verdict == guide.RuledClear }
 
 // Run puts specimens through the loop on all cores, and gives the results in their order.
-func Run(g *guide.Compiled, specimens []Specimen, o Options) ([]Result, error) {
+func Run(g *guide.Matrix, specimens []Specimen, o Options) ([]Result, error) {
 	for i := range specimens {
 		if err := specimens[i].Check(g); err != nil {
 			return nil, fmt.Errorf("specimen %d (%s): %w", i+1, specimens[i].ID, err)
@@ -134,7 +134,7 @@ func Run(g *guide.Compiled, specimens []Specimen, o Options) ([]Result, error) {
 
 // loop is one specimen in the asking loop.
 type loop struct {
-	g        *guide.Compiled
+	g        *guide.Matrix
 	specimen *Specimen
 	taught   []string
 }

@@ -13,19 +13,19 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/trial"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
-func shipped(t testing.TB) *guide.Compiled {
+func shipped(t testing.TB) *guide.Matrix {
 	t.Helper()
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
 	return g
 }
 
-func run(t testing.TB, g *guide.Compiled, specimens []trial.Specimen, o trial.Options) []trial.Result {
+func run(t testing.TB, g *guide.Matrix, specimens []trial.Specimen, o trial.Options) []trial.Result {
 	t.Helper()
 	out, err := trial.Run(g, specimens, o)
 	if err != nil {
@@ -99,10 +99,10 @@ func specimens(rows guidetest.Rows, some []int) []trial.Specimen {
 	var out []trial.Specimen
 	for _, i := range some {
 		row := rows.Rows[i]
-		s := trial.Specimen{ID: row[0], Harmful: row[1] == "poisonous", Readings: map[string]trial.Answer{}}
+		s := trial.Specimen{ID: row[0], Harmful: row[1] == "poisonous", Readings: map[string]trial.Value{}}
 		for k := 2; k < len(row); k++ {
 			if row[k] != "" {
-				s.Readings[rows.Header[k]] = trial.Answer{State: row[k]}
+				s.Readings[rows.Header[k]] = trial.Value{State: row[k]}
 			}
 		}
 		out = append(out, s)

@@ -7,11 +7,12 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 )
 
-// lay sets the preview up. It tells whether there is anything to play.
-func (v *preview) lay(a *asker, options []option) (state, bool) {
+// setUp sets the preview up. It tells whether there is anything to play.
+func (v *preview) setUp(a *asker, options []option) (state, bool) {
 	var start state
 	v.missing, v.columns, v.mustSee = v.missing[:0], v.columns[:0], v.mustSee[:0]
 	v.deadly, v.upset, v.hopeful = rows{}, rows{}, 0
@@ -48,7 +49,7 @@ func (v *preview) lay(a *asker, options []option) (state, bool) {
 // layRows picks the harmful taxa that are not out, of too many the first by lot.
 func (v *preview) layRows(a *asker, start *state) {
 	missing, purpose := a.r.Missing(), a.s.Record.Purpose
-	for _, lot := range a.g.Lots {
+	for _, lot := range a.g.SampleOrder {
 		t := int(lot)
 		if !missing.Has(t) {
 			continue
@@ -61,8 +62,8 @@ func (v *preview) layRows(a *asker, start *state) {
 		case harm == guide.Upset && purpose != evidence.Touch:
 			v.upset.set(row)
 		}
-		needs := ruling.Needed(harm, purpose) - ruling.Strength(a.s.Tally().Standing(t), harm)
-		if needs <= evidence.Whole && ruling.LinesNeeded(harm, purpose) > 1 {
+		needs := ruling.Needed(harm, purpose) - ruling.Strength(a.s.Tallies().Of(t), harm)
+		if needs <= policy.Whole && ruling.LinesNeeded(harm, purpose) > 1 {
 			start.one.set(row)
 		}
 		if len(v.missing) == triedRows {
@@ -94,7 +95,7 @@ func (v *preview) add(a *asker, n int) int {
 		return -1
 	}
 	col := &a.g.Columns[n]
-	p := played{column: n, line: col.Line, effort: col.MinutesOf() + perQuestion}
+	p := played{column: n, line: col.Line, effort: col.MinutesOf() + policy.PerQuestion}
 	if len(v.columns) < cap(v.columns) { // what stood there before lends its room
 		old := &v.columns[:len(v.columns)+1][len(v.columns)]
 		p.answers = old.answers[:0]
@@ -103,7 +104,7 @@ func (v *preview) add(a *asker, n int) int {
 		if at := slices.IndexFunc(v.columns, func(c played) bool { return c.column == b }); at >= 0 {
 			p.rests |= 1 << at
 		} else {
-			p.effort += a.g.Columns[b].MinutesOf() + perQuestion
+			p.effort += a.g.Columns[b].MinutesOf() + policy.PerQuestion
 		}
 	}
 	if col.Kind == guide.States {
@@ -112,7 +113,7 @@ func (v *preview) add(a *asker, n int) int {
 		v.playNumbers(a, col, &p)
 	}
 	line := a.s.Line(col.Line)
-	p.answers = slices.DeleteFunc(p.answers, func(x answer) bool { return x.shows == 0 })
+	p.answers = slices.DeleteFunc(p.answers, func(x outcome) bool { return x.shows == 0 })
 	for k := range p.answers {
 		x := &p.answers[k]
 		if line == nil {
@@ -149,7 +150,7 @@ func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
 			usual = heaviest(shares)
 			mask = col.Patterns[q].Mask
 		}
-		if !col.Trust.Full {
+		if !col.Full() {
 			mask = ^uint64(0)
 		}
 		for k := range m {
@@ -159,11 +160,11 @@ func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
 	}
 	full, half := uint64(0), uint64(0) // the states that would count so
 	for k := range m {
-		switch weight := a.weightOf(p.column, k); {
+		switch weight := a.conflictWeight(p.column, k); {
 		case p.answers[k].shows == 0:
-		case weight == evidence.Whole:
+		case weight == policy.Whole:
 			full |= 1 << k
-		case weight == evidence.Whole/2:
+		case weight == policy.Whole/2:
 			half |= 1 << k
 		}
 	}
@@ -218,7 +219,7 @@ func (v *preview) playNumbers(a *asker, col *guide.Column, p *played) {
 				continue
 			}
 			outside, beyond := col.Patterns[q].Outside(col.Kind, value, value)
-			switch full := col.Trust.Full || col.Size && beyond; {
+			switch full := col.FullFor(beyond); {
 			case outside && full && firm:
 				p.answers[k].cut.set(row)
 			case outside && (full || firm):
@@ -231,7 +232,7 @@ func (v *preview) playNumbers(a *asker, col *guide.Column, p *played) {
 		for k := range p.answers {
 			if q := col.Pattern[t]; q > 0 && k < len(values) {
 				outside, beyond := col.Patterns[q].Outside(col.Kind, values[k], values[k])
-				if outside && (col.Trust.Full || col.Size && beyond) {
+				if outside && col.FullFor(beyond) {
 					continue
 				}
 			}

@@ -1,4 +1,4 @@
-package guidebook
+package guidefile
 
 import (
 	"bytes"
@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"zestythicket/core/guide"
+	shipped "zestythicket/guide"
 
 	"github.com/goccy/go-yaml"
 	"github.com/goccy/go-yaml/parser"
@@ -18,11 +19,11 @@ import (
 	"golang.org/x/text/message"
 )
 
-// Refused is why a guide may not be used: each problem with its file, line and reason.
-type Refused struct{ Problems []Problem }
+// Refused is why a guide may not be used: each fault with its file, line and reason.
+type Refused struct{ Diagnostics []Diagnostic }
 
-// Problem is something wrong in a guide's file.
-type Problem struct {
+// Diagnostic is something wrong in a guide's file.
+type Diagnostic struct {
 	File string
 	Line int
 	// At points at it within what was read, as RFC 6901 does.
@@ -30,22 +31,22 @@ type Problem struct {
 	Says string
 }
 
-func (p Problem) String() string { return fmt.Sprintf("%s:%d: %s", p.File, p.Line, p.Says) }
+func (p Diagnostic) String() string { return fmt.Sprintf("%s:%d: %s", p.File, p.Line, p.Says) }
 
 // Error gives the first problem in one line, and how many more there are.
 func (r *Refused) Error() string {
-	says := r.Problems[0].String()
-	if n := len(r.Problems) - 1; n > 0 {
+	says := r.Diagnostics[0].String()
+	if n := len(r.Diagnostics) - 1; n > 0 {
 		says += fmt.Sprintf(" (and %d more)", n)
 	}
 	return says
 }
 
-func (d *Document) refuse(found []guide.Problem) *Refused {
+func (d *Document) refuse(found []guide.Violation) *Refused {
 	r := &Refused{}
 	for _, p := range found {
 		f, in := d.stands(p.At)
-		r.Problems = append(r.Problems, Problem{f.name, f.line(in), p.At, strings.ReplaceAll(p.Says, "\n", " ")})
+		r.Diagnostics = append(r.Diagnostics, Diagnostic{f.name, f.line(in), p.At, strings.ReplaceAll(p.Says, "\n", " ")})
 	}
 	return r
 }
@@ -87,7 +88,7 @@ func unescape(step string) string {
 	return strings.NewReplacer("~1", "/", "~0", "~").Replace(step)
 }
 
-var compiledSchema = compiled("urn:zesty-thicket:guide", schema)
+var compiledSchema = compiled("urn:zesty-thicket:guide", shipped.Schema)
 
 // compiled compiles the schema of an id, once, out of documents that may point at each other by their ids.
 func compiled(id string, documents ...[]byte) func() (*jsonschema.Schema, error) {
@@ -107,14 +108,14 @@ func compiled(id string, documents ...[]byte) func() (*jsonschema.Schema, error)
 }
 
 // against holds a value, written as JSON, against a schema.
-func against(compiled func() (*jsonschema.Schema, error), b []byte) []guide.Problem {
+func against(compiled func() (*jsonschema.Schema, error), b []byte) []guide.Violation {
 	s, err := compiled()
 	if err != nil {
-		return []guide.Problem{{Says: err.Error()}}
+		return []guide.Violation{{Says: err.Error()}}
 	}
 	v, err := jsonschema.UnmarshalJSON(bytes.NewReader(b))
 	if err != nil {
-		return []guide.Problem{{Says: err.Error()}}
+		return []guide.Violation{{Says: err.Error()}}
 	}
 	var bad *jsonschema.ValidationError
 	if !errors.As(s.Validate(v), &bad) {
@@ -125,15 +126,15 @@ func against(compiled func() (*jsonschema.Schema, error), b []byte) []guide.Prob
 
 // leaves gives the innermost causes of a schema's refusal; of the ways a value could have been right, those that went
 // deepest.
-func leaves(e *jsonschema.ValidationError) []guide.Problem {
+func leaves(e *jsonschema.ValidationError) []guide.Violation {
 	if len(e.Causes) == 0 {
 		at := ""
 		for _, s := range e.InstanceLocation {
 			at += "/" + strings.NewReplacer("~", "~0", "/", "~1").Replace(s)
 		}
-		return []guide.Problem{{At: at, Says: e.ErrorKind.LocalizedString(message.NewPrinter(language.English))}}
+		return []guide.Violation{{At: at, Says: e.ErrorKind.LocalizedString(message.NewPrinter(language.English))}}
 	}
-	var out []guide.Problem
+	var out []guide.Violation
 	deepest := 0
 	for _, c := range e.Causes {
 		deepest = max(deepest, len(c.InstanceLocation))

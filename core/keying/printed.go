@@ -14,11 +14,11 @@ type Step struct {
 	From      int    `json:"from,omitempty"`
 	Character string `json:"character"`
 	Question  string `json:"question"`
-	Leads     []Way  `json:"leads"`
+	Leads     []Lead `json:"leads"`
 }
 
-// Way is a lead of a written key: the words of its states, and the step it goes to or the taxa that it ends at.
-type Way struct {
+// Lead is a lead of a written key: the words of its states, and the step it goes to or the taxa that it ends at.
+type Lead struct {
 	States []string `json:"states"`
 	Text   string   `json:"text"`
 	To     int      `json:"to,omitempty"`
@@ -34,9 +34,9 @@ type End struct {
 	Useful bool       `json:"useful"`
 }
 
-// Booklet is a key written out.
-type Booklet struct {
-	Part  Part   `json:"part"`
+// PrintedKey is a key written out.
+type PrintedKey struct {
+	Part  Scope  `json:"part"`
 	Taxa  int    `json:"taxa"`
 	Steps []Step `json:"steps"`
 	// Mean, once weighed, is the number of questions that a taxon takes on average when each of its ways is as likely as the others;
@@ -50,16 +50,16 @@ type Booklet struct {
 // mostSteps is the greatest number of steps of a booklet; a way that would go on beyond ends with what is left.
 const mostSteps = 5000
 
-// Booklet writes a key out, each way to its end. Ways that come to the same taxa with the same questions left share a step.
-func (k *Key) Booklet() *Booklet {
-	b := &Booklet{Part: k.Part, Taxa: k.Taxa.Count(), Steps: []Step{}, Whole: true}
+// Print writes a key out, each way to its end. Ways that come to the same taxa with the same questions left share a step.
+func (k *Key) Print() *PrintedKey {
+	b := &PrintedKey{Part: k.Scope, Taxa: k.Taxa.Count(), Steps: []Step{}, Whole: true}
 	w := writer{k: k, b: b, known: map[string]int{}}
 	w.step(k.Taxa, nil, 0)
 	return b
 }
 
 // Weigh works out how many questions the key takes, and the least that any could.
-func (k *Key) Weigh(b *Booklet) {
+func (k *Key) Weigh(b *PrintedKey) {
 	n, leads := float64(b.Taxa), 0.0
 	for _, s := range b.Steps {
 		leads += float64(len(s.Leads))
@@ -73,7 +73,7 @@ func (k *Key) Weigh(b *Booklet) {
 
 type writer struct {
 	k     *Key
-	b     *Booklet
+	b     *PrintedKey
 	known map[string]int
 }
 
@@ -96,9 +96,9 @@ func (w *writer) step(set guide.Bits, asked []int, from int) int {
 	w.known[id] = at + 1
 	n, _ := w.k.g.Column(q.Column.ID)
 	asked = append(asked[:len(asked):len(asked)], n)
-	var ways []Way
+	var ways []Lead
 	for _, l := range q.Leads {
-		var way Way
+		var way Lead
 		var words []string
 		for _, s := range l.States {
 			way.States = append(way.States, q.Column.States[s].ID)
@@ -124,7 +124,7 @@ func name(set guide.Bits, column string) string {
 
 func (w *writer) end(t int) End {
 	tx := &w.k.g.Taxa[t]
-	return End{tx.ID, tx.Called(), tx.Name, tx.Harm, tx.Useful()}
+	return End{tx.ID, tx.DisplayName(), tx.Name, tx.Harm, tx.Useful()}
 }
 
 // depth is the mean number of questions that a taxon takes from a set on, each of its ways as likely as the others.
@@ -156,7 +156,7 @@ var harmWords = map[guide.Harm]string{
 }
 
 // Text is a booklet as plain text, to print and to carry.
-func (b *Booklet) Text() string {
+func (b *PrintedKey) Text() string {
 	var out strings.Builder
 	fmt.Fprintf(&out, "A key to %d taxa\n\n", b.Taxa)
 	out.WriteString("A key gives a name. It rules nothing out: never eat on its word. Where you can't tell, follow every way.\n")

@@ -59,5 +59,5 @@ for (const taxon of guide.taxa) {
 }
 const notice = read('data.noun').split('\n').filter((l) => l.startsWith('  ')).map((l) => l.replace(/^\s+\d+\s?/, '').trim());
 const out = { version, notice: notice.join('\n').trim(), asked: guide.taxa.map((t) => t.id).sort(), entries };
-writeFileSync('guide/testdata/wordnet.json', `${JSON.stringify(out, null, 1)}\n`);
+writeFileSync('guidefile/testdata/wordnet.json', `${JSON.stringify(out, null, 1)}\n`);
 console.log(`${entries.length} of ${guide.taxa.length} taxa are in WordNet ${version}`);

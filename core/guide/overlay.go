@@ -8,8 +8,8 @@ import (
 	"unicode"
 )
 
-// Own is what a user lays over a guide: taxa of their own, and what they add to, or say otherwise of, those it has.
-type Own struct {
+// Overlay is what a user lays over a guide: taxa of their own, and what they add to, or say otherwise of, those it has.
+type Overlay struct {
 	Taxa        []Taxon      `json:"taxa,omitempty"`
 	Corrections []Correction `json:"corrections,omitempty"`
 }
@@ -17,10 +17,10 @@ type Own struct {
 // Correction is what a user says of a taxon of the guide: names it goes by where they are, a note, and scores that stand
 // in place of the guide's. What it costs to eat it is not for a user to correct.
 type Correction struct {
-	Taxon  string    `json:"taxon"`
-	Common []string  `json:"common,omitempty"`
-	Note   Prose     `json:"note,omitempty"`
-	Scores ScoreCard `json:"scores,omitempty"`
+	Taxon  string   `json:"taxon"`
+	Common []string `json:"common,omitempty"`
+	Note   Prose    `json:"note,omitempty"`
+	Scores Scores   `json:"scores,omitempty"`
 }
 
 // The longest name and the longest text, in characters, that a user's own guide may hold.
@@ -30,7 +30,7 @@ const (
 )
 
 // Taxon finds a taxon of the user's own by its id.
-func (o *Own) Taxon(id string) *Taxon {
+func (o *Overlay) Taxon(id string) *Taxon {
 	if i := slices.IndexFunc(o.Taxa, func(t Taxon) bool { return t.ID == id }); i >= 0 {
 		return &o.Taxa[i]
 	}
@@ -38,7 +38,7 @@ func (o *Own) Taxon(id string) *Taxon {
 }
 
 // Correction finds what a user says of a taxon of the guide.
-func (o *Own) Correction(taxon string) *Correction {
+func (o *Overlay) Correction(taxon string) *Correction {
 	if i := slices.IndexFunc(o.Corrections, func(c Correction) bool { return c.Taxon == taxon }); i >= 0 {
 		return &o.Corrections[i]
 	}
@@ -46,8 +46,8 @@ func (o *Own) Correction(taxon string) *Correction {
 }
 
 // Over lays another's entries over these: what is about the same taxon is replaced, the rest added.
-func (o *Own) Over(other *Own) *Own {
-	out := &Own{Taxa: slices.Clone(o.Taxa), Corrections: slices.Clone(o.Corrections)}
+func (o *Overlay) Over(other *Overlay) *Overlay {
+	out := &Overlay{Taxa: slices.Clone(o.Taxa), Corrections: slices.Clone(o.Corrections)}
 	for _, t := range other.Taxa {
 		if was := out.Taxon(t.ID); was != nil {
 			*was = t
@@ -66,7 +66,7 @@ func (o *Own) Over(other *Own) *Own {
 }
 
 // With is the guide with a user's own laid over it. What is wrong with the user's own is for Against and Validate to say.
-func (g *Guide) With(own *Own) *Guide {
+func (g *Source) With(own *Overlay) *Source {
 	out := *g
 	out.Taxa = slices.Concat(g.Taxa, own.Taxa)
 	for i := range g.Taxa {
@@ -83,7 +83,7 @@ func (g *Guide) With(own *Own) *Guide {
 		}
 		t.Scores = maps.Clone(t.Scores)
 		if t.Scores == nil {
-			t.Scores = ScoreCard{}
+			t.Scores = Scores{}
 		}
 		maps.Copy(t.Scores, c.Scores)
 	}
@@ -92,8 +92,8 @@ func (g *Guide) With(own *Own) *Guide {
 
 // Against tells what is wrong with a user's own as something to lay over the guide, beyond what Validate says of the
 // whole. At points into the user's own ("/corrections/0/taxon").
-func (o *Own) Against(g *Guide) []Problem {
-	v := &ownChecker{guide: g, names: map[string]string{}}
+func (o *Overlay) Against(g *Source) []Violation {
+	v := &overlayChecker{guide: g, names: map[string]string{}}
 	for i := range g.Taxa {
 		v.names[Fold(g.Taxa[i].Name)] = g.Taxa[i].ID
 		for _, s := range g.Taxa[i].Synonyms {
@@ -123,17 +123,17 @@ func (o *Own) Against(g *Guide) []Problem {
 	return v.found
 }
 
-type ownChecker struct {
-	guide *Guide
+type overlayChecker struct {
+	guide *Source
 	names map[string]string // folded scientific name: the taxon it stands for
-	found []Problem
+	found []Violation
 }
 
-func (v *ownChecker) say(at, format string, args ...any) {
-	v.found = append(v.found, Problem{at, fmt.Sprintf(format, args...)})
+func (v *overlayChecker) say(at, format string, args ...any) {
+	v.found = append(v.found, Violation{at, fmt.Sprintf(format, args...)})
 }
 
-func (v *ownChecker) taxon(at string, t *Taxon) {
+func (v *overlayChecker) taxon(at string, t *Taxon) {
 	for _, f := range []struct{ key, text string }{{"name", t.Name}, {"family", t.Family}} {
 		if strings.TrimSpace(f.text) == "" {
 			v.say(at+"/"+f.key, "a taxon of your own needs its scientific %s: groups that only somebody taught may clear go by it", f.key)
@@ -171,7 +171,7 @@ func (v *ownChecker) taxon(at string, t *Taxon) {
 }
 
 // name refuses what is no name: markup, control characters, whole paragraphs.
-func (v *ownChecker) name(at, name string) {
+func (v *overlayChecker) name(at, name string) {
 	switch {
 	case strings.ContainsAny(name, "<>"):
 		v.say(at, "%.60q holds markup; a name is plain text, without < and >", name)
@@ -182,7 +182,7 @@ func (v *ownChecker) name(at, name string) {
 	}
 }
 
-func (v *ownChecker) text(at string, text Prose) {
+func (v *overlayChecker) text(at string, text Prose) {
 	if n := len([]rune(string(text))); n > longestText {
 		v.say(at, "a text has at most %d characters; this has %d", longestText, n)
 	}

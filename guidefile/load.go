@@ -1,10 +1,9 @@
-// Package guidebook holds the shipped guide, and reads guides from folders of YAML and from single files. A guide that
+// Package guidefile holds the shipped guide, and reads guides from folders of YAML and from single files. A guide that
 // does not validate is refused with the file, the line and the reason.
-package guidebook
+package guidefile
 
 import (
 	"bytes"
-	_ "embed"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -18,8 +17,8 @@ import (
 	"strings"
 
 	"zestythicket/core/guide"
+	shipped "zestythicket/guide"
 
-	gojson "github.com/goccy/go-json"
 	"github.com/goccy/go-yaml"
 	"github.com/goccy/go-yaml/ast"
 	"github.com/goccy/go-yaml/parser"
@@ -29,31 +28,35 @@ import (
 // The greatest size of a guide's file in bytes.
 const maxFile = 64 << 20
 
-//go:embed schema.json
-var schema []byte
-
-//go:embed shipped.json
-var shipped []byte
-
 // Schema is the JSON Schema of a guide as one JSON object.
-func Schema() []byte { return schema }
+func Schema() []byte { return shipped.Schema }
 
-// Shipped is the guide that comes with the program. It was held against the schema and its meaning when it was generated.
-func Shipped() (*guide.Compiled, error) {
-	var g struct {
-		guide.Guide
-		Taxa []gojson.RawMessage `json:"taxa"` // most of the file: decoded apart, on every core
+// Shipped is the guide that comes with the program, compiled.
+func Shipped() (*guide.Matrix, error) {
+	g, err := ShippedSource()
+	if err != nil {
+		return nil, err
 	}
-	if err := gojson.Unmarshal(shipped, &g); err != nil {
+	return guide.CompileValid(g), nil
+}
+
+// ShippedSource is the guide that comes with the program. It was held against the schema and its meaning when it was
+// generated.
+func ShippedSource() (*guide.Source, error) {
+	var g struct {
+		guide.Source
+		Taxa []json.RawMessage `json:"taxa"` // most of the file: decoded apart, on every core
+	}
+	if err := json.Unmarshal(shipped.Shipped, &g); err != nil {
 		return nil, fmt.Errorf("the shipped guide: %w", err)
 	}
-	g.Guide.Taxa = make([]guide.Taxon, len(g.Taxa))
+	g.Source.Taxa = make([]guide.Taxon, len(g.Taxa))
 	var group errgroup.Group
 	cores := runtime.GOMAXPROCS(0)
 	for core := range cores {
 		group.Go(func() error {
 			for t := core; t < len(g.Taxa); t += cores {
-				if err := gojson.Unmarshal(g.Taxa[t], &g.Guide.Taxa[t]); err != nil {
+				if err := json.Unmarshal(g.Taxa[t], &g.Source.Taxa[t]); err != nil {
 					return fmt.Errorf("the shipped guide, taxon %d: %w", t+1, err)
 				}
 			}
@@ -63,20 +66,29 @@ func Shipped() (*guide.Compiled, error) {
 	if err := group.Wait(); err != nil {
 		return nil, err
 	}
-	return guide.CompileValid(&g.Guide), nil
+	return &g.Source, nil
 }
 
 // ShippedJSON is the shipped guide as one JSON object.
-func ShippedJSON() []byte { return shipped }
+func ShippedJSON() []byte { return shipped.Shipped }
 
 // Load reads a guide from a folder of YAML or JSON files, or from one JSON or YAML file. The error is an *Refused
 // where the guide was read but does not validate.
-func Load(place string) (*guide.Compiled, error) {
+func Load(place string) (*guide.Matrix, error) {
+	g, err := LoadSource(place)
+	if err != nil {
+		return nil, err
+	}
+	return guide.CompileValid(g), nil
+}
+
+// LoadSource reads a guide as Load does, and gives it as it is written.
+func LoadSource(place string) (*guide.Source, error) {
 	d, err := Open(place)
 	if err != nil {
 		return nil, err
 	}
-	return d.Compile()
+	return d.Source()
 }
 
 // Open reads a guide's files into one document without judging it.
@@ -295,17 +307,8 @@ func kindOf(v any) string {
 	return fmt.Sprintf("%T", v)
 }
 
-// Compile holds the document against the schema, then against sense, and compiles it.
-func (d *Document) Compile() (*guide.Compiled, error) {
-	g, err := d.Guide()
-	if err != nil {
-		return nil, err
-	}
-	return guide.Compile(g)
-}
-
-// Guide gives the guide if it validates, and an *Refused if not.
-func (d *Document) Guide() (*guide.Guide, error) {
+// Source holds the document against the schema, then against sense, and gives the guide if it validates, an *Refused if not.
+func (d *Document) Source() (*guide.Source, error) {
 	b, err := json.Marshal(withoutNulls(d.whole))
 	if err != nil {
 		return nil, err
@@ -313,9 +316,9 @@ func (d *Document) Guide() (*guide.Guide, error) {
 	if found := against(compiledSchema, b); len(found) > 0 {
 		return nil, d.refuse(found)
 	}
-	g, err := decode[guide.Guide](b)
+	g, err := decode[guide.Source](b)
 	if err != nil {
-		return nil, d.refuse([]guide.Problem{{Says: err.Error()}})
+		return nil, d.refuse([]guide.Violation{{Says: err.Error()}})
 	}
 	if found := g.Validate(); len(found) > 0 {
 		return nil, d.refuse(found)

@@ -1,4 +1,4 @@
-package beside_test
+package compare_test
 
 import (
 	"fmt"
@@ -7,23 +7,23 @@ import (
 	"testing"
 	"time"
 
-	"zestythicket/core/beside"
+	"zestythicket/core/compare"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guidetest"
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
 // Facts of the trade (common practice): what tells ramsons from lily of the valley and from the autumn crocus.
 func TestRamsonsBesideItsLookalikes(t *testing.T) {
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
-	rows, err := beside.Rows(g, beside.Wish{Target: "allium-ursinum", Others: []string{"convallaria-majalis", "colchicum-autumnale"}, Date: "2026-04-20"})
+	rows, err := compare.Rows(g, compare.Request{Target: "allium-ursinum", Others: []string{"convallaria-majalis", "colchicum-autumnale"}, Date: "2026-04-20"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	at := map[string]beside.Row{}
+	at := map[string]compare.Row{}
 	firm := true
 	enough := 0
 	for _, r := range rows {
@@ -40,7 +40,7 @@ func TestRamsonsBesideItsLookalikes(t *testing.T) {
 		}
 	}
 	for _, c := range []string{"leaves-to-stalk", "stem-section", "leaf-snap", "root"} {
-		if r, ok := at[c]; !ok || r.Apart[0] != beside.Always || !r.Firm {
+		if r, ok := at[c]; !ok || r.Apart[0] != compare.Always || !r.Firm {
 			t.Errorf("%s does not part ramsons from lily of the valley for certain: %+v", c, r)
 		}
 	}
@@ -67,21 +67,21 @@ func TestApartIsMutual(t *testing.T) {
 			if i == k || a.Kingdom != b.Kingdom {
 				continue
 			}
-			one, err1 := beside.Rows(g, beside.Wish{Target: a.ID, Others: []string{b.ID}})
-			two, err2 := beside.Rows(g, beside.Wish{Target: b.ID, Others: []string{a.ID}})
+			one, err1 := compare.Rows(g, compare.Request{Target: a.ID, Others: []string{b.ID}})
+			two, err2 := compare.Rows(g, compare.Request{Target: b.ID, Others: []string{a.ID}})
 			if err1 != nil || err2 != nil {
 				t.Fatal(err1, err2)
 			}
 			always := map[string]bool{}
 			for _, r := range one {
 				n, _ := g.Column(r.Character)
-				if r.Apart[0] == beside.Always && g.Columns[n].Kind == "states" {
+				if r.Apart[0] == compare.Always && g.Columns[n].Kind == "states" {
 					always[r.Character] = true
 				}
 			}
 			for _, r := range two {
 				n, _ := g.Column(r.Character)
-				if g.Columns[n].Kind == "states" && always[r.Character] != (r.Apart[0] == beside.Always) {
+				if g.Columns[n].Kind == "states" && always[r.Character] != (r.Apart[0] == compare.Always) {
 					t.Errorf("%s and %s on %s", a.ID, b.ID, r.Character)
 				}
 			}
@@ -91,12 +91,12 @@ func TestApartIsMutual(t *testing.T) {
 
 func TestWhatCannotBeLaidBeside(t *testing.T) {
 	g := guidetest.Small()
-	for want, w := range map[string]beside.Wish{
+	for want, w := range map[string]compare.Request{
 		"one to 4": {Target: "boletus-edulis"}, "has no taxon": {Target: "boletus-edulis", Others: []string{"x"}},
 		"named twice": {Target: "boletus-edulis", Others: []string{"boletus-edulis"}}, "share no character": {Target: "boletus-edulis", Others: []string{"castanea-sativa"}},
 		"not a day": {Target: "boletus-edulis", Others: []string{"tylopilus-felleus"}, Date: "soon"},
 	} {
-		if _, err := beside.Rows(g, w); err == nil || !strings.Contains(err.Error(), want) {
+		if _, err := compare.Rows(g, w); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%+v: got %v, want … %s …", w, err, want)
 		}
 	}
@@ -104,7 +104,7 @@ func TestWhatCannotBeLaidBeside(t *testing.T) {
 
 // Whoever has fewer tools and senses sees some of the rows, and none that they cannot see; on a day, the same.
 func TestFewerToolsAndSensesShowFewerRows(t *testing.T) {
-	g, err := guidebook.Shipped()
+	g, err := guidefile.Shipped()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -116,19 +116,19 @@ func TestFewerToolsAndSensesShowFewerRows(t *testing.T) {
 		if target == other || g.Taxa[target].Kingdom != g.Taxa[other].Kingdom {
 			continue
 		}
-		wish := beside.Wish{Target: g.Taxa[target].ID, Others: []string{g.Taxa[other].ID}}
-		all, err := beside.Rows(g, wish)
+		wish := compare.Request{Target: g.Taxa[target].ID, Others: []string{g.Taxa[other].ID}}
+		all, err := compare.Rows(g, wish)
 		if err != nil {
 			t.Fatal(err)
 		}
 		wish.Observer = evidence.Observer{NoColour: r.IntN(2) == 0, NoSmell: r.IntN(2) == 0, Kit: []string{tools[r.IntN(len(tools))]}}
 		wish.Date = fmt.Sprintf("2026-%02d-15", 1+r.IntN(12))
 		day, _ := time.Parse(time.DateOnly, wish.Date)
-		some, err := beside.Rows(g, wish)
+		some, err := compare.Rows(g, wish)
 		if err != nil {
 			t.Fatal(err)
 		}
-		whole := map[string]beside.Row{}
+		whole := map[string]compare.Row{}
 		for _, row := range all {
 			whole[row.Character] = row
 		}

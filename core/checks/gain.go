@@ -7,6 +7,7 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 )
 
@@ -99,7 +100,7 @@ func (a *asker) weighStates(col *guide.Column, o *option) {
 	line := a.s.Line(col.Line)
 	for k := range prob {
 		if prob[k] > 0 {
-			o.gain += prob[k] * a.gain(col.Scored, col.Has[k], line, a.weightOf(o.column, k))
+			o.gain += prob[k] * a.gain(col.Scored, col.Has[k], line, a.conflictWeight(o.column, k))
 		}
 	}
 }
@@ -139,20 +140,13 @@ func (a *asker) eachPattern(col *guide.Column, f func(mass float64, shares []flo
 	}
 }
 
-// weightOf is what a conflict of a reading of the state would count.
-func (a *asker) weightOf(n, state int) evidence.Quarters {
-	weight := evidence.Whole
-	if !a.s.CanBeFirm(n, 1<<state, a.r.WorkingTaxon()) {
-		weight /= 2
-	}
-	if !a.g.Columns[n].Trust.Full {
-		weight /= 2
-	}
-	return weight
+// conflictWeight is what a conflict of a reading of the state would count.
+func (a *asker) conflictWeight(n, state int) policy.Quarters {
+	return policy.Weight(a.s.CanBeFirm(n, 1<<state, a.r.WorkingTaxon()), a.g.Columns[n].Full())
 }
 
 // gain is what a conflict of that weight, on that line, would add against the missing taxa of scored that are not in has.
-func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight evidence.Quarters) float64 {
+func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight policy.Quarters) float64 {
 	sum := 0.0
 	if line == nil {
 		for i := range a.groups {
@@ -180,8 +174,8 @@ func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight evid
 				continue
 			}
 			whole, half, quarter := evidence.WorthOn(line, w)
-			sum += float64(bits.OnesCount64(hit&half))*g.worth(weight, evidence.Whole/2) +
-				float64(bits.OnesCount64(hit&quarter))*g.worth(weight, evidence.Whole/4) +
+			sum += float64(bits.OnesCount64(hit&half))*g.worth(weight, policy.Whole/2) +
+				float64(bits.OnesCount64(hit&quarter))*g.worth(weight, policy.Whole/4) +
 				float64(bits.OnesCount64(hit&^(whole|half|quarter)))*g.worth(weight, 0)
 		}
 	}
@@ -207,7 +201,7 @@ func (a *asker) weighNumbers(col *guide.Column, o *option) {
 	for _, p := range at {
 		seen += a.mass[p]
 	}
-	weight := a.weightOfNumber(o.column)
+	weight := a.numberConflictWeight(o.column)
 	outside, beyond := a.s.Set(), a.s.Set()
 	line := a.s.Line(col.Line)
 	for _, p := range at {
@@ -215,7 +209,7 @@ func (a *asker) weighNumbers(col *guide.Column, o *option) {
 		clear(outside)
 		clear(beyond)
 		col.AddOutside(mid, mid, outside, beyond)
-		if !col.Size || col.Trust.Full {
+		if !col.Size || col.Full() {
 			clear(beyond)
 		}
 		share := a.mass[p] / seen * (1 - a.mass[0])
@@ -225,16 +219,9 @@ func (a *asker) weighNumbers(col *guide.Column, o *option) {
 	}
 }
 
-// weightOfNumber is what a conflict of a number would count where it is not far beyond the greatest.
-func (a *asker) weightOfNumber(n int) evidence.Quarters {
-	weight := evidence.Whole
-	if !a.s.CanBeFirm(n, 0, a.r.WorkingTaxon()) {
-		weight /= 2
-	}
-	if !a.g.Columns[n].Trust.Full {
-		weight /= 2
-	}
-	return weight
+// numberConflictWeight is what a conflict of a number would count where it is not far beyond the greatest.
+func (a *asker) numberConflictWeight(n int) policy.Quarters {
+	return policy.Weight(a.s.CanBeFirm(n, 0, a.r.WorkingTaxon()), a.g.Columns[n].Full())
 }
 
 // middle is a usual value of a measure or count.

@@ -1,6 +1,6 @@
-// Package beside lays taxa beside one another: on which characters a target differs from each of the others, the firmest
+// Package compare lays taxa beside one another: on which characters a target differs from each of the others, the firmest
 // first.
-package beside
+package compare
 
 import (
 	"cmp"
@@ -17,8 +17,8 @@ import (
 // Most is the greatest number of taxa that stand beside the target.
 const Most = 4
 
-// Wish says what is laid beside what, and restricts it to what can be seen.
-type Wish struct {
+// Request says what is laid beside what, and restricts it to what can be seen.
+type Request struct {
 	Target string
 	Others []string
 	// Date, where given, restricts to what is there on that day of the target; Observer to those tools and senses.
@@ -50,7 +50,7 @@ const (
 
 // Rows lays taxa beside one another: firm characters first, then those on which most of the others never show what the
 // target shows, then the least work. The error names a taxon that is none, or two of different kingdoms.
-func Rows(g *guide.Compiled, w Wish) ([]Row, error) {
+func Rows(g *guide.Matrix, w Request) ([]Row, error) {
 	taxa, err := numbers(g, w)
 	if err != nil {
 		return nil, err
@@ -60,7 +60,7 @@ func Rows(g *guide.Compiled, w Wish) ([]Row, error) {
 		return nil, err
 	}
 	defer sheet.Close()
-	plan, err := checks.Pose(g, checks.Wish{Target: w.Target, Date: w.Date, Region: w.Region, Observer: w.Observer})
+	plan, err := checks.NewProblem(g, checks.Request{Target: w.Target, Date: w.Date, Region: w.Region, Observer: w.Observer})
 	if err != nil {
 		return nil, err
 	}
@@ -74,7 +74,7 @@ func Rows(g *guide.Compiled, w Wish) ([]Row, error) {
 		if !col.Scored.Has(taxa[0]) || !sheet.CanHave(n, taxa[0]) {
 			continue
 		}
-		row := Row{Character: col.ID, Firm: col.Trust.Full, Enough: enough[col.ID]}
+		row := Row{Character: col.ID, Firm: col.Full(), Enough: enough[col.ID]}
 		for _, t := range taxa {
 			row.Cells = append(row.Cells, cell(col, t))
 		}
@@ -117,7 +117,7 @@ func (r *Row) count(how string) int {
 }
 
 // numbers are the target's and the others' numbers in the guide.
-func numbers(g *guide.Compiled, w Wish) ([]int, error) {
+func numbers(g *guide.Matrix, w Request) ([]int, error) {
 	if len(w.Others) == 0 || len(w.Others) > Most {
 		return nil, fmt.Errorf("name one to %d taxa to lay beside the target", Most)
 	}
@@ -133,7 +133,7 @@ func numbers(g *guide.Compiled, w Wish) ([]int, error) {
 		case !ok:
 			return nil, fmt.Errorf("the guide has no taxon %q", id)
 		case slices.Contains(out, t):
-			return nil, fmt.Errorf("%s is named twice", g.Taxa[t].Called())
+			return nil, fmt.Errorf("%s is named twice", g.Taxa[t].DisplayName())
 		case len(out) > 0 && g.Taxa[t].Kingdom != g.Taxa[out[0]].Kingdom:
 			return nil, errors.New("a plant and a mushroom are not laid beside each other: they share no character")
 		}

@@ -1,35 +1,32 @@
-package guidebook
+package guidefile
 
 import (
 	"bytes"
-	_ "embed"
 	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
 
 	"zestythicket/core/guide"
+	shipped "zestythicket/guide"
 
 	"github.com/goccy/go-yaml"
 )
 
-//go:embed own.json
-var ownSchema []byte
-
-// MaxOwn is the greatest size in bytes of a user's own guide.
-const MaxOwn = 512 << 10
+// MaxOverlay is the greatest size in bytes of a user's own guide.
+const MaxOverlay = 512 << 10
 
 // deepest is how deep lists and objects of a user's own guide may stand in each other.
 const deepest = 40
 
-// OwnSchema is the JSON Schema of a user's own guide: taxa as in any guide, and corrections.
-func OwnSchema() []byte { return ownSchema }
+// OverlaySchema is the JSON Schema of a user's own guide: taxa as in any guide, and corrections.
+func OverlaySchema() []byte { return shipped.OverlaySchema }
 
-// ReadOwn reads a user's own guide from YAML or JSON and lays it over a guide. The error is a *Refused with the lines
+// ReadOverlay reads a user's own guide from YAML or JSON and lays it over a guide. The error is a *Refused with the lines
 // where it was read but does not validate, by the rules that hold for any guide and those for a user's own.
-func ReadOwn(name string, b []byte, over *guide.Guide) (*guide.Own, *guide.Guide, error) {
-	if len(b) > MaxOwn {
-		return nil, nil, fmt.Errorf("%s: a guide of your own has at most %d kB; this has %d kB. Is it the right file?", name, MaxOwn>>10, len(b)>>10)
+func ReadOverlay(name string, b []byte, over *guide.Source) (*guide.Overlay, *guide.Source, error) {
+	if len(b) > MaxOverlay {
+		return nil, nil, fmt.Errorf("%s: a guide of your own has at most %d kB; this has %d kB. Is it the right file?", name, MaxOverlay>>10, len(b)>>10)
 	}
 	f := &file{name: name, bytes: b}
 	if err := f.shallow(); err != nil {
@@ -50,12 +47,12 @@ func ReadOwn(name string, b []byte, over *guide.Guide) (*guide.Own, *guide.Guide
 	if whole == nil {
 		text = []byte("{}")
 	}
-	if found := against(compiledOwnSchema, text); len(found) > 0 {
+	if found := against(compiledOverlaySchema, text); len(found) > 0 {
 		return nil, nil, d.refuse(found)
 	}
-	own, err := decode[guide.Own](text)
+	own, err := decode[guide.Overlay](text)
 	if err != nil {
-		return nil, nil, d.refuse([]guide.Problem{{Says: err.Error()}})
+		return nil, nil, d.refuse([]guide.Violation{{Says: err.Error()}})
 	}
 	laid, err := d.lay(own, over)
 	return own, laid, err
@@ -63,7 +60,7 @@ func ReadOwn(name string, b []byte, over *guide.Guide) (*guide.Own, *guide.Guide
 
 // lay lays a user's own over a guide and holds the whole against sense; what is wrong is told where it stands in the
 // user's own.
-func (d *Document) lay(own *guide.Own, over *guide.Guide) (*guide.Guide, error) {
+func (d *Document) lay(own *guide.Overlay, over *guide.Source) (*guide.Source, error) {
 	found := own.Against(over)
 	laid := over.With(own)
 	for _, p := range laid.Validate() {
@@ -73,11 +70,11 @@ func (d *Document) lay(own *guide.Own, over *guide.Guide) (*guide.Guide, error) 
 		}
 		rest := strings.TrimPrefix(p.At, fmt.Sprintf("/taxa/%d", n))
 		if n >= len(over.Taxa) {
-			found = append(found, guide.Problem{At: fmt.Sprintf("/taxa/%d%s", n-len(over.Taxa), rest), Says: p.Says})
+			found = append(found, guide.Violation{At: fmt.Sprintf("/taxa/%d%s", n-len(over.Taxa), rest), Says: p.Says})
 			continue
 		}
 		if i := slices.IndexFunc(own.Corrections, func(c guide.Correction) bool { return c.Taxon == over.Taxa[n].ID }); i >= 0 {
-			found = append(found, guide.Problem{At: fmt.Sprintf("/corrections/%d%s", i, rest), Says: p.Says})
+			found = append(found, guide.Violation{At: fmt.Sprintf("/corrections/%d%s", i, rest), Says: p.Says})
 		}
 	}
 	if len(found) > 0 {
@@ -86,8 +83,8 @@ func (d *Document) lay(own *guide.Own, over *guide.Guide) (*guide.Guide, error) 
 	return laid, nil
 }
 
-// WriteOwn gives a user's own guide as YAML, in the form that ReadOwn reads.
-func WriteOwn(own *guide.Own) ([]byte, error) {
+// WriteOverlay gives a user's own guide as YAML, in the form that ReadOverlay reads.
+func WriteOverlay(own *guide.Overlay) ([]byte, error) {
 	b, err := json.Marshal(own)
 	if err != nil {
 		return nil, err
@@ -107,4 +104,4 @@ func (f *file) shallow() error {
 	return nil
 }
 
-var compiledOwnSchema = compiled("urn:zesty-thicket:own", schema, ownSchema)
+var compiledOverlaySchema = compiled("urn:zesty-thicket:overlay", shipped.Schema, shipped.OverlaySchema)

@@ -1,11 +1,9 @@
-package guidebook
+package guidefile
 
 import (
 	"bytes"
 	"encoding/json"
 )
-
-//go:generate go run ./pack . shipped.json
 
 // Pack reads a guide and gives it as one JSON object, a line for each of its things, in a form that is the same whenever the guide is.
 func Pack(place string) ([]byte, error) {
@@ -13,7 +11,7 @@ func Pack(place string) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	g, err := d.Guide()
+	g, err := d.Source()
 	if err != nil {
 		return nil, err
 	}

@@ -1,4 +1,4 @@
-package guidebook
+package guidefile
 
 import (
 	"slices"
@@ -308,11 +308,11 @@ func TestWhatReadingsRestOn(t *testing.T) {
 	}
 	rests := func(n int, on string) bool {
 		col := &g.Columns[n]
-		return slices.ContainsFunc(slices.Concat(append(slices.Clone(col.StateBase), col.Base)...), func(l guide.Lean) bool { return g.Columns[l.Column].ID == on })
+		return slices.ContainsFunc(slices.Concat(append(slices.Clone(col.StateRequires), col.Requires)...), func(l guide.Requirement) bool { return g.Columns[l.Column].ID == on })
 	}
 	for n := range g.Columns {
 		col := &g.Columns[n]
-		for _, l := range slices.Concat(append(slices.Clone(col.StateBase), col.Base)...) {
+		for _, l := range slices.Concat(append(slices.Clone(col.StateRequires), col.Requires)...) {
 			if f := g.Columns[l.Column].FootingOf(); f == guide.Colour || f == guide.Scent {
 				t.Errorf("%s rests on %s", col.ID, g.Columns[l.Column].ID)
 			}

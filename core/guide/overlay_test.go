@@ -17,34 +17,34 @@ func states(ids ...string) guide.Score {
 	return s
 }
 
-func corrected(taxon, character string, s guide.Score) *guide.Own {
-	return &guide.Own{Corrections: []guide.Correction{{Taxon: taxon, Scores: guide.ScoreCard{character: s}}}}
+func corrected(taxon, character string, s guide.Score) *guide.Overlay {
+	return &guide.Overlay{Corrections: []guide.Correction{{Taxon: taxon, Scores: guide.Scores{character: s}}}}
 }
 
 // What makes something harmful easier to rule out, or something with a use easier to be taken for, is told; nothing else.
 func TestLoosened(t *testing.T) {
-	base := guidetest.Small().Book()
+	base := guidetest.Small().AsWritten()
 	num := func(lo, hi float64) guide.Score { return guide.Score{Range: &guide.Range{Min: &lo, Max: &hi}} }
 	useful := guide.Taxon{ID: "mine", Name: "Mea planta", Family: "Meae", Kingdom: "fungi", Use: guide.Edible, Harm: guide.NoHarm}
 	harmful := useful
 	harmful.Use, harmful.Harm = guide.NoUse, guide.Deadly
 	for name, c := range map[string]struct {
-		before, after *guide.Own
+		before, after *guide.Overlay
 		says          string // "" for nothing
 	}{
-		"a name and a note":             {&guide.Own{}, &guide.Own{Corrections: []guide.Correction{{Taxon: "amanita-phalloides", Common: []string{"Grünling"}, Note: "Under the oaks."}}}, ""},
-		"a deadly one shows less":       {&guide.Own{}, corrected("amanita-phalloides", "stem-base", states("sac")), "easier to rule out"},
-		"a deadly one shows more":       {&guide.Own{}, corrected("amanita-phalloides", "gill-colour", states("white", "pink")), ""},
-		"a deadly one is smaller":       {&guide.Own{}, corrected("amanita-phalloides", "cap-diameter", num(40, 90)), "easier to rule out"},
-		"a deadly one is larger":        {&guide.Own{}, corrected("amanita-phalloides", "cap-diameter", num(1, 900)), ""},
-		"taking that back":              {corrected("amanita-phalloides", "cap-diameter", num(1, 900)), &guide.Own{}, "easier to rule out"},
-		"a useful one shows more":       {&guide.Own{}, corrected("cantharellus-cibarius", "underside", states("ridges", "gills")), "easier to be taken for"},
-		"a useful one shows less":       {&guide.Own{}, corrected("cantharellus-cibarius", "cap-colour", states("yellow")), ""},
-		"a new one with a use":          {&guide.Own{}, &guide.Own{Taxa: []guide.Taxon{useful}}, "on your word alone"},
-		"a new harmful one":             {&guide.Own{}, &guide.Own{Taxa: []guide.Taxon{harmful}}, ""},
-		"a harmful one taken out":       {&guide.Own{Taxa: []guide.Taxon{harmful}}, &guide.Own{}, "never in the way"},
-		"a harmful one called harmless": {&guide.Own{Taxa: []guide.Taxon{harmful}}, &guide.Own{Taxa: []guide.Taxon{useful}}, "was deadly"},
-		"a useful one taken out":        {&guide.Own{Taxa: []guide.Taxon{useful}}, &guide.Own{}, ""},
+		"a name and a note":             {&guide.Overlay{}, &guide.Overlay{Corrections: []guide.Correction{{Taxon: "amanita-phalloides", Common: []string{"Grünling"}, Note: "Under the oaks."}}}, ""},
+		"a deadly one shows less":       {&guide.Overlay{}, corrected("amanita-phalloides", "stem-base", states("sac")), "easier to rule out"},
+		"a deadly one shows more":       {&guide.Overlay{}, corrected("amanita-phalloides", "gill-colour", states("white", "pink")), ""},
+		"a deadly one is smaller":       {&guide.Overlay{}, corrected("amanita-phalloides", "cap-diameter", num(40, 90)), "easier to rule out"},
+		"a deadly one is larger":        {&guide.Overlay{}, corrected("amanita-phalloides", "cap-diameter", num(1, 900)), ""},
+		"taking that back":              {corrected("amanita-phalloides", "cap-diameter", num(1, 900)), &guide.Overlay{}, "easier to rule out"},
+		"a useful one shows more":       {&guide.Overlay{}, corrected("cantharellus-cibarius", "underside", states("ridges", "gills")), "easier to be taken for"},
+		"a useful one shows less":       {&guide.Overlay{}, corrected("cantharellus-cibarius", "cap-colour", states("yellow")), ""},
+		"a new one with a use":          {&guide.Overlay{}, &guide.Overlay{Taxa: []guide.Taxon{useful}}, "on your word alone"},
+		"a new harmful one":             {&guide.Overlay{}, &guide.Overlay{Taxa: []guide.Taxon{harmful}}, ""},
+		"a harmful one taken out":       {&guide.Overlay{Taxa: []guide.Taxon{harmful}}, &guide.Overlay{}, "never in the way"},
+		"a harmful one called harmless": {&guide.Overlay{Taxa: []guide.Taxon{harmful}}, &guide.Overlay{Taxa: []guide.Taxon{useful}}, "was deadly"},
+		"a useful one taken out":        {&guide.Overlay{Taxa: []guide.Taxon{useful}}, &guide.Overlay{}, ""},
 	} {
 		t.Run(name, func(t *testing.T) {
 			found := guide.Loosened(base.With(c.before), base.With(c.after))
@@ -62,7 +62,7 @@ func TestLoosened(t *testing.T) {
 // A change that is not told of must not make anything harmful easier to rule out, whatever is read: a reading of a state
 // that spoke against nothing harmful before speaks against nothing harmful after.
 func TestWhatIsNotToldLoosensNothing(t *testing.T) {
-	whole := guidetest.Small().Book()
+	whole := guidetest.Small().AsWritten()
 	for i := range whole.Taxa {
 		base := *whole
 		base.Taxa = whole.Taxa[i : i+1]
@@ -75,7 +75,7 @@ func TestWhatIsNotToldLoosensNothing(t *testing.T) {
 				laid := base.With(own)
 				quiet := len(guide.Loosened(&base, laid)) == 0
 				was, scored := base.Taxa[0].Scores[c.ID]
-				harmful := base.Taxa[0].Harm.NeededHalves() > 0 || base.Taxa[0].Contact != nil
+				harmful := base.Taxa[0].Harm.Needed() > 0 || base.Taxa[0].Contact != nil
 				narrower := harmful && len(c.States) > 1 && (!scored || len(was.States) > 1 || was.States[0].State != s.ID)
 				if quiet && narrower {
 					t.Errorf("%s: %s as %s alone makes it easier to rule out, and that is not told", base.Taxa[0].ID, c.ID, s.ID)
@@ -86,12 +86,12 @@ func TestWhatIsNotToldLoosensNothing(t *testing.T) {
 }
 
 func TestOwnLiesOverTheGuide(t *testing.T) {
-	base := guidetest.Small().Book()
+	base := guidetest.Small().AsWritten()
 	own := corrected("amanita-phalloides", "gill-colour", states("white", "pink"))
 	own.Corrections[0].Common = []string{"Green one of our wood"}
 	laid := guide.CompileValid(base.With(own))
 	n, _ := laid.Taxon("amanita-phalloides")
-	if got := len(laid.Card(n)["gill-colour"].States); got != 2 {
+	if got := len(laid.ScoresOf(n)["gill-colour"].States); got != 2 {
 		t.Errorf("%d states of gill-colour, want the user's 2", got)
 	}
 	if hits := laid.Find("green one of our wood"); len(hits) != 1 || hits[0].Taxon != n {

@@ -1,4 +1,4 @@
-package guidebook
+package guidefile
 
 import (
 	"reflect"
@@ -33,18 +33,18 @@ func TestOwnGuideThereAndBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	own, laid, err := ReadOwn("mine.yaml", []byte(goodOwn), g.Book())
+	own, laid, err := ReadOverlay("mine.yaml", []byte(goodOwn), g.AsWritten())
 	if err != nil {
 		t.Fatal(err)
 	}
 	if len(laid.Taxa) != len(g.Taxa)+1 {
 		t.Errorf("%d taxa, want one more than %d", len(laid.Taxa), len(g.Taxa))
 	}
-	b, err := WriteOwn(own)
+	b, err := WriteOverlay(own)
 	if err != nil {
 		t.Fatal(err)
 	}
-	again, _, err := ReadOwn("again.yaml", b, g.Book())
+	again, _, err := ReadOverlay("again.yaml", b, g.AsWritten())
 	if err != nil {
 		t.Fatalf("%v\n%s", err, b)
 	}
@@ -59,7 +59,7 @@ func TestOwnGuideRefused(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	book := g.Book()
+	book := g.AsWritten()
 	one := func(more string) string {
 		return "taxa:\n  - id: boletus-mei\n    name: Boletus mei\n    kingdom: fungi\n    family: Boletaceae\n    use: none\n    harm: unknown\n" + more
 	}
@@ -88,7 +88,7 @@ func TestOwnGuideRefused(t *testing.T) {
 		"not YAML":                   {"taxa: [", "this is not YAML"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			own, laid, err := ReadOwn("mine.yaml", []byte(c.text), book)
+			own, laid, err := ReadOverlay("mine.yaml", []byte(c.text), book)
 			if err == nil || laid != nil {
 				t.Fatalf("taken: %+v", own)
 			}
@@ -99,18 +99,18 @@ func TestOwnGuideRefused(t *testing.T) {
 	}
 }
 
-func FuzzReadOwn(f *testing.F) {
+func FuzzReadOverlay(f *testing.F) {
 	g, err := Shipped()
 	if err != nil {
 		f.Fatal(err)
 	}
-	book := g.Book()
+	book := g.AsWritten()
 	f.Add(goodOwn)
 	f.Add("taxa: [{id: a, kingdom: fungi, use: none, harm: none, scores: {petal-count: [1, 99999999]}}]")
 	f.Fuzz(func(t *testing.T, text string) {
-		_, laid, err := ReadOwn("mine.yaml", []byte(text), book)
+		_, laid, err := ReadOverlay("mine.yaml", []byte(text), book)
 		if err == nil {
-			guide.Loosened(book, guide.CompileValid(laid).Book())
+			guide.Loosened(book, guide.CompileValid(laid).AsWritten())
 		}
 	})
 }

@@ -45,7 +45,7 @@ func (o *Observer) Can(col *guide.Column) bool {
 
 // Without is an observer who does without those tools of a guide, and perhaps without colours or scents. The error names
 // a tool that the guide does not need.
-func Without(g *guide.Compiled, tools []string, noColour, noSmell bool) (Observer, error) {
+func Without(g *guide.Matrix, tools []string, noColour, noSmell bool) (Observer, error) {
 	o := Observer{NoColour: noColour, NoSmell: noSmell}
 	if len(tools) == 0 {
 		return o, nil
@@ -63,7 +63,7 @@ func Without(g *guide.Compiled, tools []string, noColour, noSmell bool) (Observe
 // CanBeFirm tells whether a reading of the states in mask (0 for a number) could be firm, given what is read already
 // and what can still be had.
 func (s *Sheet) CanBeFirm(column int, mask uint64, taxon int) bool {
-	for l := range s.Guide.Columns[column].LeansFor(mask) {
+	for l := range s.Guide.Columns[column].RequirementsFor(mask) {
 		if !s.canLean(l, taxon) {
 			return false
 		}
@@ -72,7 +72,7 @@ func (s *Sheet) CanBeFirm(column int, mask uint64, taxon int) bool {
 }
 
 // canLean tells whether the column of a lean is, or could still be, firmly read within its states.
-func (s *Sheet) canLean(l guide.Lean, taxon int) bool {
+func (s *Sheet) canLean(l guide.Requirement, taxon int) bool {
 	if e := s.Entry(l.Column); e != nil && e.Seen() && e.Sure {
 		return e.Within(l.Mask) && s.CanBeFirm(l.Column, e.Mask, taxon)
 	}

@@ -1,4 +1,4 @@
-package guidebook
+package guidefile
 
 import (
 	"encoding/json"

@@ -8,12 +8,14 @@ import (
 	"slices"
 	"strings"
 	"sync"
+
+	"zestythicket/core/policy"
 )
 
-// Compiled is a guide turned into a matrix: every name a number, and for every character and state the set of taxa
+// Matrix is a guide turned into a matrix: every name a number, and for every character and state the set of taxa
 // that show it. It is never written to after Compile, so many goroutines may read it at once.
-type Compiled struct {
-	*Guide
+type Matrix struct {
+	*Source
 	// Columns are the compiled characters, in the guide's order.
 	Columns []Column
 	// Lines names the lines of evidence; a Column's Line is an index into it.
@@ -29,18 +31,18 @@ type Compiled struct {
 	Genera map[string]int
 	// SignNeeds and GateNeeds hold what each sign, and each gate by readings, needs to have been read; GateTaxa the taxa
 	// of each gate.
-	SignNeeds, GateNeeds [][]Lean
+	SignNeeds, GateNeeds [][]Requirement
 	GateTaxa             []Bits
 
 	// Rank is every taxon's place in the order of their ids.
 	Rank []uint32
-	// Lots holds the taxa in an order that has nothing to do with what they show, drawn from their ids: whoever takes the
+	// SampleOrder holds the taxa in an order that has nothing to do with what they show, drawn from their ids: whoever takes the
 	// first so many of a set takes a fair sample. Lot is every taxon's place in it.
-	Lots, Lot []uint32
+	SampleOrder, Lot []uint32
 
 	charOf, taxonOf, lineOf map[string]int
 	// called gives what the taxa are called; it is worked out when it is first asked for.
-	called func() *callings
+	called func() *names
 	// continents holds the taxa known from each continent, anywhere those of which the guide does not say where.
 	continents map[string]Bits
 	anywhere   Bits
@@ -50,8 +52,8 @@ type Compiled struct {
 type Column struct {
 	*Character
 	// Line is the number of the character's line; Trust how far its footing is trusted.
-	Line  int
-	Trust Standing
+	Line        int
+	Reliability policy.Reliability
 	// Size is true where a reading far beyond the greatest measure counts in full (footing size).
 	Size bool
 	// Scored is the set of taxa that the guide scores for this character.
@@ -63,13 +65,20 @@ type Column struct {
 	Pattern  []uint32
 	// Masks gives the patterns' masks, close together.
 	Masks []uint64
-	// Base is what every reading rests on; StateBase what a reading of each state rests on besides.
-	Base      []Lean
-	StateBase [][]Lean
+	// Requires is what every reading rests on; StateBase what a reading of each state rests on besides.
+	Requires      []Requirement
+	StateRequires [][]Requirement
 
 	stateOf map[string]int
 	order   *numberOrder // nil for characters of kind states
 }
+
+// Full tells whether a conflict on the character counts in full, whatever is read.
+func (col *Column) Full() bool { return col.Reliability.Full }
+
+// FullFor tells whether a conflict counts in full: on any character that does, and on a size that is far beyond the
+// greatest.
+func (col *Column) FullFor(beyond bool) bool { return col.Full() || col.Size && beyond }
 
 // Pattern is one way of scoring a character, shared by all taxa that score alike.
 type Pattern struct {
@@ -90,8 +99,8 @@ type ShownState struct {
 	When  string
 }
 
-// Lean is one thing a reading rests on: that column read, and within the states of Mask.
-type Lean struct {
+// Requirement is one thing a reading rests on: that column read, and within the states of Mask.
+type Requirement struct {
 	Column int
 	Mask   uint64
 }
@@ -100,8 +109,8 @@ type Lean struct {
 const MaxStates = 64
 
 // Compile checks a guide and turns it into its matrix. The error names the first problem; Validate lists all. The
-// matrix holds the scores; the taxa of the compiled guide have none of their own, and Book gives the guide back whole.
-func Compile(g *Guide) (*Compiled, error) {
+// matrix holds the scores; the taxa of the compiled guide have none of their own, and AsWritten gives the guide back whole.
+func Compile(g *Source) (*Matrix, error) {
 	if p := g.Validate(); len(p) > 0 {
 		return nil, fmt.Errorf("the guide does not make sense: %s", p[0])
 	}
@@ -109,9 +118,9 @@ func Compile(g *Guide) (*Compiled, error) {
 }
 
 // CompileValid makes the matrix of a guide that Validate found no problems in; with any other it may panic.
-func CompileValid(g *Guide) *Compiled {
+func CompileValid(g *Source) *Matrix {
 	n := len(g.Taxa)
-	c := &Compiled{
+	c := &Matrix{
 		Useful: NewBits(n), Touching: NewBits(n), Kingdoms: map[string]Bits{}, Harms: map[Harm]Bits{},
 		Grave: NewBits(n), Groups: map[string]Bits{}, Genera: map[string]int{}, continents: map[string]Bits{}, anywhere: NewBits(n),
 		charOf: map[string]int{}, taxonOf: make(map[string]int, n), lineOf: map[string]int{},
@@ -155,10 +164,10 @@ func CompileValid(g *Guide) *Compiled {
 	}
 	for i := range c.Columns {
 		col := &c.Columns[i]
-		col.Base = c.lean(col.RestsOn)
-		col.StateBase = make([][]Lean, len(col.States))
+		col.Requires = c.requirements(col.RestsOn)
+		col.StateRequires = make([][]Requirement, len(col.States))
 		for s := range col.States {
-			col.StateBase[s] = c.lean(col.States[s].RestsOn)
+			col.StateRequires[s] = c.requirements(col.States[s].RestsOn)
 		}
 	}
 	for i := range g.Taxa {
@@ -171,10 +180,10 @@ func CompileValid(g *Guide) *Compiled {
 		}
 	}
 	for i := range g.Signs {
-		c.SignNeeds = append(c.SignNeeds, c.lean(g.Signs[i].All))
+		c.SignNeeds = append(c.SignNeeds, c.requirements(g.Signs[i].All))
 	}
 	for i := range g.Gates {
-		c.GateNeeds = append(c.GateNeeds, c.lean(g.Gates[i].All))
+		c.GateNeeds = append(c.GateNeeds, c.requirements(g.Gates[i].All))
 		c.GateTaxa = append(c.GateTaxa, gateTaxa(g, &g.Gates[i]))
 	}
 	c.patterns(g)
@@ -189,10 +198,10 @@ func CompileValid(g *Guide) *Compiled {
 	for i := range own.Taxa {
 		own.Taxa[i].Scores = nil
 	}
-	c.Guide = &own
+	c.Source = &own
 	c.called = sync.OnceValue(c.callings)
 	_, c.Rank = ordered(g.Taxa, func(t *Taxon) string { return t.ID })
-	c.Lots, c.Lot = ordered(g.Taxa, func(t *Taxon) string {
+	c.SampleOrder, c.Lot = ordered(g.Taxa, func(t *Taxon) string {
 		sum := md5.Sum([]byte(t.ID))
 		return string(sum[:])
 	})
@@ -225,7 +234,7 @@ func setIn(sets map[string]Bits, key string, i, n int) {
 	sets[key].Set(i)
 }
 
-func gateTaxa(g *Guide, gate *Gate) Bits {
+func gateTaxa(g *Source, gate *Gate) Bits {
 	out := NewBits(len(g.Taxa))
 	for i := range g.Taxa {
 		t := &g.Taxa[i]
@@ -238,7 +247,7 @@ func gateTaxa(g *Guide, gate *Gate) Bits {
 
 // Elsewhere adds to the set the taxa that are known from other continents than the region's alone; none where the
 // region is not known.
-func (c *Compiled) Elsewhere(region string, into Bits) {
+func (c *Matrix) Elsewhere(region string, into Bits) {
 	if region == "" {
 		return
 	}
@@ -252,9 +261,9 @@ func (c *Compiled) Elsewhere(region string, into Bits) {
 	}
 }
 
-// Card gives what the guide says a taxon shows, by character, as it stood in the guide's files.
-func (c *Compiled) Card(taxon int) ScoreCard {
-	out := ScoreCard{}
+// ScoresOf gives what the guide says a taxon shows, by character, as it stood in the guide's files.
+func (c *Matrix) ScoresOf(taxon int) Scores {
+	out := Scores{}
 	for i := range c.Columns {
 		if col := &c.Columns[i]; col.Scored.Has(taxon) {
 			out[col.ID] = col.Patterns[col.Pattern[taxon]].Score
@@ -264,33 +273,33 @@ func (c *Compiled) Card(taxon int) ScoreCard {
 }
 
 // Described is a taxon with its scores.
-func (c *Compiled) Described(taxon int) *Taxon {
+func (c *Matrix) Described(taxon int) *Taxon {
 	t := c.Taxa[taxon]
-	t.Scores = c.Card(taxon)
+	t.Scores = c.ScoresOf(taxon)
 	return &t
 }
 
-// Book gives the whole guide back, as it was compiled.
-func (c *Compiled) Book() *Guide {
-	out := *c.Guide
+// AsWritten gives the whole guide back, as it was compiled.
+func (c *Matrix) AsWritten() *Source {
+	out := *c.Source
 	out.Taxa = slices.Clone(c.Taxa)
 	for i := range out.Taxa {
-		out.Taxa[i].Scores = c.Card(i)
+		out.Taxa[i].Scores = c.ScoresOf(i)
 	}
 	return &out
 }
 
 // Without is the whole guide with a taxon left out, and with it everything that names it.
-func (c *Compiled) Without(id string) *Guide { return c.Book().Without(id) }
+func (c *Matrix) Without(id string) *Source { return c.AsWritten().Without(id) }
 
-func (c *Compiled) addColumn(ch *Character, n int) {
+func (c *Matrix) addColumn(ch *Character, n int) {
 	line := ch.LineOf()
 	if _, ok := c.lineOf[line]; !ok {
 		c.lineOf[line] = len(c.Lines)
 		c.Lines = append(c.Lines, line)
 	}
 	col := Column{
-		Character: ch, Line: c.lineOf[line], Trust: Footings[ch.FootingOf()], Size: ch.FootingOf() == Size,
+		Character: ch, Line: c.lineOf[line], Reliability: policy.Footings[ch.FootingOf()], Size: ch.FootingOf() == Size,
 		Scored: NewBits(n), Patterns: make([]Pattern, 1), Pattern: make([]uint32, n), stateOf: map[string]int{},
 	}
 	for s := range ch.States {
@@ -306,10 +315,10 @@ func (c *Compiled) addColumn(ch *Character, n int) {
 	c.Columns = append(c.Columns, col)
 }
 
-func (c *Compiled) lean(r Rests) []Lean {
-	var out []Lean
+func (c *Matrix) requirements(r Requires) []Requirement {
+	var out []Requirement
 	for _, id := range sortedKeys(r) {
-		l := Lean{Column: c.charOf[id]}
+		l := Requirement{Column: c.charOf[id]}
 		for _, s := range r[id] {
 			l.Mask |= 1 << c.Columns[l.Column].stateOf[s]
 		}
@@ -319,7 +328,7 @@ func (c *Compiled) lean(r Rests) []Lean {
 }
 
 // patterns gives every taxon the number of its score among the distinct scores of each character.
-func (c *Compiled) patterns(g *Guide) {
+func (c *Matrix) patterns(g *Source) {
 	seen := make([]map[string]uint32, len(c.Columns))
 	var key []byte
 	for t := range g.Taxa {
@@ -360,10 +369,10 @@ func (c *Compiled) patterns(g *Guide) {
 }
 
 // Taxon finds a taxon's number by its id or an alias.
-func (c *Compiled) Taxon(id string) (int, bool) { i, ok := c.taxonOf[id]; return i, ok }
+func (c *Matrix) Taxon(id string) (int, bool) { i, ok := c.taxonOf[id]; return i, ok }
 
 // Column finds a character's number by its id or an alias.
-func (c *Compiled) Column(id string) (int, bool) { i, ok := c.charOf[id]; return i, ok }
+func (c *Matrix) Column(id string) (int, bool) { i, ok := c.charOf[id]; return i, ok }
 
 // State finds a state's number by its id or an alias.
 func (col *Column) State(id string) (int, bool) { i, ok := col.stateOf[id]; return i, ok }
@@ -378,25 +387,25 @@ func (t *Taxon) Genus() string {
 // (a tenth at either end); beyond is true where it lies above twice the greatest measure.
 func (p *Pattern) Outside(kind Kind, lo, hi float64) (outside, beyond bool) {
 	if kind == Measure {
-		return hi < 0.9*p.Span.Min || lo > 1.1*p.Span.Max, lo > 2*p.Span.Max
+		return hi < policy.MeasureBelow*p.Span.Min || lo > policy.MeasureAbove*p.Span.Max, lo > policy.FarBeyond*p.Span.Max
 	}
 	if p.Counts == nil {
-		return hi < p.Span.Min || lo > p.Span.Max, lo > 2*p.Span.Max
+		return hi < p.Span.Min || lo > p.Span.Max, lo > policy.FarBeyond*p.Span.Max
 	}
 	for _, n := range p.Counts {
 		if lo <= float64(n) && float64(n) <= hi {
 			return false, false
 		}
 	}
-	return true, lo > 2*p.Span.Max
+	return true, lo > policy.FarBeyond*p.Span.Max
 }
 
 // CanDiffer tells whether something that shows p could be measured or counted so that it lies outside q, and whether
 // it could lie beyond twice q's greatest.
 func (p *Pattern) CanDiffer(kind Kind, q *Pattern) (outside, beyond bool) {
-	beyond = p.Span.Max > 2*q.Span.Max
+	beyond = p.Span.Max > policy.FarBeyond*q.Span.Max
 	if kind == Measure {
-		return p.Span.Min < 0.9*q.Span.Min || p.Span.Max > 1.1*q.Span.Max, beyond
+		return p.Span.Min < policy.MeasureBelow*q.Span.Min || p.Span.Max > policy.MeasureAbove*q.Span.Max, beyond
 	}
 	if p.Span.Min < q.Span.Min || p.Span.Max > q.Span.Max {
 		return true, beyond
@@ -415,19 +424,19 @@ func (p *Pattern) CanDiffer(kind Kind, q *Pattern) (outside, beyond bool) {
 	return false, beyond
 }
 
-// LeansFor gives what a reading of the states in mask rests on, the column's own leans first.
-func (col *Column) LeansFor(mask uint64) iter.Seq[Lean] {
-	return func(yield func(Lean) bool) {
-		for _, l := range col.Base {
+// RequirementsFor gives what a reading of the states in mask rests on, the column's own leans first.
+func (col *Column) RequirementsFor(mask uint64) iter.Seq[Requirement] {
+	return func(yield func(Requirement) bool) {
+		for _, l := range col.Requires {
 			if !yield(l) {
 				return
 			}
 		}
-		for s := range col.StateBase {
+		for s := range col.StateRequires {
 			if mask&(1<<s) == 0 {
 				continue
 			}
-			for _, l := range col.StateBase[s] {
+			for _, l := range col.StateRequires[s] {
 				if !yield(l) {
 					return
 				}
@@ -440,7 +449,7 @@ func (col *Column) LeansFor(mask uint64) iter.Seq[Lean] {
 func (p *Pattern) ApartFrom(col *Column, q *Pattern) bool {
 	apart := func(lo, hi float64) bool {
 		outside, beyond := q.Outside(col.Kind, lo, hi)
-		return outside && (col.Trust.Full || col.Size && beyond)
+		return outside && col.FullFor(beyond)
 	}
 	if p.Counts == nil {
 		return apart(p.Span.Min, p.Span.Max)

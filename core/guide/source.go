@@ -4,14 +4,14 @@ package guide
 
 import "slices"
 
-// Guide is a whole guide as its files give it, before it is compiled.
-type Guide struct {
+// Source is a whole guide as its files give it, before it is compiled.
+type Source struct {
 	Meta       Meta        `json:"guide"`
 	Characters []Character `json:"characters"`
 	Taxa       []Taxon     `json:"taxa"`
 	Signs      []Sign      `json:"signs,omitempty"`
 	Gates      []Gate      `json:"gates,omitempty"`
-	Sources    []Source    `json:"sources,omitempty"`
+	Sources    []Citation  `json:"sources,omitempty"`
 }
 
 // Meta names a guide and the place its seasons are given for.
@@ -58,8 +58,8 @@ const (
 	Home  Where = "home"
 )
 
-// Rests names what a reading leans on: for each character id, the states within which that character must have been read.
-type Rests map[string][]string
+// Requires names what a reading leans on: for each character id, the states within which that character must have been read.
+type Requires map[string][]string
 
 // Character is a feature that can be read, with its states, or a measure or count.
 type Character struct {
@@ -69,12 +69,12 @@ type Character struct {
 	Kind    Kind     `json:"kind"`
 	Name    string   `json:"name"`
 	// Term is the field's own word for the character, shown beside the plain one on request.
-	Term     string  `json:"term,omitempty"`
-	Question string  `json:"question"`
-	How      string  `json:"how"`
-	Pitfall  string  `json:"pitfall,omitempty"`
-	States   []State `json:"states,omitempty"`
-	RestsOn  Rests   `json:"rests_on,omitempty"`
+	Term     string   `json:"term,omitempty"`
+	Question string   `json:"question"`
+	How      string   `json:"how"`
+	Pitfall  string   `json:"pitfall,omitempty"`
+	States   []State  `json:"states,omitempty"`
+	RestsOn  Requires `json:"rests_on,omitempty"`
 	// Line is the line of evidence; characters on one line are not independent. Empty: the character's own id.
 	Line string `json:"line,omitempty"`
 	// Footing is the kind of evidence. Empty: size for a measure, structure for all else.
@@ -98,8 +98,8 @@ type State struct {
 	Aliases []string `json:"aliases,omitempty"`
 	Name    string   `json:"name"`
 	// Absence marks a state that says something is not there.
-	Absence bool  `json:"absence,omitempty"`
-	RestsOn Rests `json:"rests_on,omitempty"`
+	Absence bool     `json:"absence,omitempty"`
+	RestsOn Requires `json:"rests_on,omitempty"`
 }
 
 // LineOf is the line of evidence that the character lies on.
@@ -140,38 +140,6 @@ func (c *Character) WhereOf() Where {
 // Touches tells whether reading the character means touching the specimen.
 func (c *Character) Touches() bool { return c.Touch == nil || *c.Touch }
 
-// Harm is what eating a taxon by mistake costs.
-type Harm string
-
-// The classes of harm. Unknown is ruled as cautiously as serious.
-const (
-	Deadly  Harm = "deadly"
-	Serious Harm = "serious"
-	Upset   Harm = "upset"
-	NoHarm  Harm = "none"
-	Unknown Harm = "unknown"
-)
-
-// neededHalves is the strength that rules a harm out, in halves of a line: 2 lines for deadly ones, 1½ for serious and
-// unknown ones, 1 for those that upset. Common practice; no published source.
-var neededHalves = map[Harm]int{Deadly: 4, Serious: 3, Unknown: 3, Upset: 2}
-
-// ContactHalves is the strength that rules a taxon out that must not be touched, in halves of a line.
-// Common practice; no published source.
-const ContactHalves = 3
-
-// NeededHalves is the strength that rules the harm out when it is eaten, in halves of a line of evidence; 0 for none.
-func (h Harm) NeededHalves() int { return neededHalves[h] }
-
-// Grave tells whether a harm is deadly, serious or unknown.
-func (h Harm) Grave() bool { return h == Deadly || h == Serious || h == Unknown }
-
-// gravity is the order in which harms are told, the gravest first.
-var gravity = map[Harm]int{Deadly: 0, Serious: 1, Unknown: 2, Upset: 3, NoHarm: 4}
-
-// Gravity is a harm's place in the order in which harms are told, 0 for the gravest.
-func (h Harm) Gravity() int { return gravity[h] }
-
 // Use is what a taxon is taken for.
 type Use string
 
@@ -198,12 +166,12 @@ type Taxon struct {
 	Use      Use      `json:"use"`
 	Harm     Harm     `json:"harm"`
 	// Contact tells what touching, burning or smelling it does. Nil: nothing known.
-	Contact  *Contact  `json:"contact,omitempty"`
-	Disputed Prose     `json:"disputed,omitempty"`
-	Regions  []string  `json:"regions,omitempty"`
-	Season   Season    `json:"season,omitempty"`
-	Scores   ScoreCard `json:"scores,omitempty"`
-	MustSee  []string  `json:"must_see,omitempty"`
+	Contact  *Contact `json:"contact,omitempty"`
+	Disputed Prose    `json:"disputed,omitempty"`
+	Regions  []string `json:"regions,omitempty"`
+	Season   Season   `json:"season,omitempty"`
+	Scores   Scores   `json:"scores,omitempty"`
+	MustSee  []string `json:"must_see,omitempty"`
 	// Lookalikes are taxa it is taken for, with the tell in a sentence each.
 	Lookalikes  []Lookalike `json:"lookalikes,omitempty"`
 	Handling    Prose       `json:"handling,omitempty"`
@@ -250,7 +218,7 @@ const (
 // Sign is a combination of states that settles a specimen at once.
 type Sign struct {
 	ID      string   `json:"id"`
-	All     Rests    `json:"all"`
+	All     Requires `json:"all"`
 	Verdict Verdict  `json:"verdict"`
 	Spares  []string `json:"spares,omitempty"`
 	Why     string   `json:"why,omitempty"`
@@ -264,21 +232,21 @@ type Gate struct {
 	Families []string `json:"families,omitempty"`
 	Genera   []string `json:"genera,omitempty"`
 	Taxa     []string `json:"taxa,omitempty"`
-	All      Rests    `json:"all,omitempty"`
+	All      Requires `json:"all,omitempty"`
 	Needs    string   `json:"needs,omitempty"`
 	Why      string   `json:"why,omitempty"`
 	Src      string   `json:"src,omitempty"`
 }
 
-// Source is where a value comes from.
-type Source struct {
+// Citation is where a value comes from.
+type Citation struct {
 	ID    string `json:"id"`
 	Kind  string `json:"kind"`
 	Title string `json:"title"`
 }
 
 // Without is the guide with a taxon left out, and with it everything that names it.
-func (g *Guide) Without(id string) *Guide {
+func (g *Source) Without(id string) *Source {
 	out := *g
 	not := func(ids []string) []string {
 		return slices.DeleteFunc(slices.Clone(ids), func(x string) bool { return x == id })

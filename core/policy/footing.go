@@ -1,4 +1,4 @@
-package guide
+package policy
 
 // Footing is what kind of evidence a character gives.
 type Footing string
@@ -13,11 +13,11 @@ const (
 	Colour    Footing = "colour"
 	Scent     Footing = "scent"
 	Place     Footing = "place"
-	Date      Footing = "season"
+	Season    Footing = "season"
 )
 
-// Standing is how much a footing is trusted.
-type Standing struct {
+// Reliability is how much a footing is trusted.
+type Reliability struct {
 	// Misread is the default chance that a sure reading is wrong, from 0 to 1. Common practice; no published source.
 	Misread float64
 	// Full is true where a conflict counts in full, false where it is only a hint and counts half.
@@ -26,7 +26,7 @@ type Standing struct {
 
 // Footings is the table of how much each footing is trusted: what can be seen built into the specimen counts in
 // full, what fades, varies or deceives is a hint. Common practice; no published source.
-var Footings = map[Footing]Standing{
+var Footings = map[Footing]Reliability{
 	Structure: {0.02, true},
 	Surface:   {0.05, true},
 	Print:     {0.02, true},
@@ -35,5 +35,5 @@ var Footings = map[Footing]Standing{
 	Colour:    {0.12, false},
 	Scent:     {0.15, false},
 	Place:     {0.10, false},
-	Date:      {0.10, false},
+	Season:    {0.10, false},
 }

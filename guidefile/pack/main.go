@@ -5,7 +5,7 @@ import (
 	"fmt"
 	"os"
 
-	guidebook "zestythicket/guide"
+	"zestythicket/guidefile"
 )
 
 func main() {
@@ -13,7 +13,7 @@ func main() {
 		fmt.Fprintln(os.Stderr, "usage: pack FOLDER FILE")
 		os.Exit(2)
 	}
-	b, err := guidebook.Pack(os.Args[1])
+	b, err := guidefile.Pack(os.Args[1])
 	if err == nil {
 		err = os.WriteFile(os.Args[2], b, 0o644)
 	}

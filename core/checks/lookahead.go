@@ -20,9 +20,6 @@ const (
 	mostPoints     = 120
 )
 
-// perQuestion is the effort of a question beside its work, in minutes. Common practice; no published source.
-const perQuestion = 0.25
-
 // rows is a set of harmful taxa, by their place in a preview.
 type rows [rowWords]uint64
 
@@ -34,11 +31,11 @@ type played struct {
 	effort       float64
 	rests        uint32 // the columns that come before it, by their place
 	mates        uint32 // the others on its line
-	answers      []answer
+	answers      []outcome
 }
 
-// answer is what a column may be read as: a state, or the usual value of a specimen.
-type answer struct {
+// outcome is what a column may be read as: a state, or the usual value of a specimen.
+type outcome struct {
 	cut, hint rows   // the rows that it conflicts with in full and by half
 	shows     uint64 // the specimens that usually show it
 	fits      uint64 // those that it does not conflict with in full
@@ -80,7 +77,7 @@ func (a *asker) ahead(options []option) {
 	}
 	v := previews.Get().(*preview)
 	defer previews.Put(v)
-	start, ok := v.lay(a, options)
+	start, ok := v.setUp(a, options)
 	if !ok {
 		return
 	}

@@ -1,7 +1,6 @@
-package guidebook
+package guidefile
 
 import (
-	_ "embed"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -10,12 +9,10 @@ import (
 	"strings"
 
 	"zestythicket/core/guide"
+	shipped "zestythicket/guide"
 
 	"github.com/goccy/go-yaml"
 )
-
-//go:embed waivers.yaml
-var waivers []byte
 
 // Waiver lets a finding stand, with the reason. About may end in "/*": then it is all findings of that kind about what stands before it.
 type Waiver struct {
@@ -32,8 +29,8 @@ type Judged struct {
 
 // Check lints a guide; place is where it was loaded from, "" for the shipped one. Waivers stand in a file
 // waivers.yaml beside the guide's others.
-func Check(g *guide.Compiled, place string) ([]Judged, error) {
-	b := waivers
+func Check(g *guide.Matrix, place string) ([]Judged, error) {
+	b := shipped.Waivers
 	if place != "" {
 		var err error
 		if b, err = os.ReadFile(filepath.Join(place, "waivers.yaml")); err != nil {

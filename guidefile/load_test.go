@@ -1,4 +1,4 @@
-package guidebook
+package guidefile
 
 import (
 	"bytes"
@@ -16,11 +16,11 @@ import (
 )
 
 func TestTheEmbeddedGuideIsThatOfTheFiles(t *testing.T) {
-	b, err := Pack(".")
+	b, err := Pack("../guide")
 	if err != nil {
 		t.Fatal(err)
 	}
-	if !bytes.Equal(b, shipped) {
+	if !bytes.Equal(b, ShippedJSON()) {
 		t.Error("shipped.json is stale; make guide writes it anew")
 	}
 }
@@ -33,7 +33,7 @@ func TestTheShippedGuideIsWhatItPromises(t *testing.T) {
 	useful, harmful := 0, 0
 	var scores []int
 	for i := range g.Taxa {
-		scores = append(scores, len(g.Card(i)))
+		scores = append(scores, len(g.ScoresOf(i)))
 		if tx := &g.Taxa[i]; tx.Useful() {
 			useful++
 		} else if tx.Harm != guide.NoHarm {
@@ -56,7 +56,7 @@ func TestTheShippedGuideIsWhatItPromises(t *testing.T) {
 	for kingdom, taxa := range g.Kingdoms {
 		lines := map[int]bool{}
 		for n := range g.Columns {
-			if col := &g.Columns[n]; col.Trust.Full && col.Scored.Meet(taxa) == taxa.Count() {
+			if col := &g.Columns[n]; col.Full() && col.Scored.Meet(taxa) == taxa.Count() {
 				lines[col.Line] = true
 			}
 		}
@@ -65,7 +65,7 @@ func TestTheShippedGuideIsWhatItPromises(t *testing.T) {
 		}
 	}
 	for i := range g.Taxa {
-		if n := len(g.Card(i)); n < 18 {
+		if n := len(g.ScoresOf(i)); n < 18 {
 			t.Errorf("%s has %d scores", g.Taxa[i].ID, n)
 		}
 	}
@@ -143,7 +143,7 @@ func TestAFolderIsRefusedByTheFileThatIsWrong(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if g, err := d.Compile(); err != nil || len(g.Taxa) != 2 || g.Meta.ID != "small" {
+	if g, err := d.Source(); err != nil || len(g.Taxa) != 2 || g.Meta.ID != "small" {
 		t.Fatalf("the folder itself is refused: %v", err)
 	}
 	for name, c := range map[string]struct{ file, text, want string }{
@@ -156,7 +156,7 @@ func TestAFolderIsRefusedByTheFileThatIsWrong(t *testing.T) {
 	} {
 		d, err := openFolder(folder(map[string]string{c.file: c.text}), "f")
 		if err == nil {
-			_, err = d.Compile()
+			_, err = d.Source()
 		}
 		if err == nil || !strings.HasPrefix(err.Error(), c.want) {
 			t.Errorf("%s: got %v, want %s …", name, err, c.want)
@@ -166,7 +166,7 @@ func TestAFolderIsRefusedByTheFileThatIsWrong(t *testing.T) {
 		t.Error("a folder without a guide is taken for one")
 	}
 	var refused *Refused
-	if _, err := Load(put(t, "x.json", `{"characters":[],"taxa":[{}]}`)); !errors.As(err, &refused) || len(refused.Problems) == 0 {
+	if _, err := Load(put(t, "x.json", `{"characters":[],"taxa":[{}]}`)); !errors.As(err, &refused) || len(refused.Diagnostics) == 0 {
 		t.Errorf("got %v", err)
 	}
 }
@@ -204,7 +204,7 @@ func TestPackIsStable(t *testing.T) {
 		t.Error("the shipped guide changes when it is loaded as one file")
 	}
 	for i := range g.Taxa {
-		if strings.Join(g.Taxa[i].Common, "|") != strings.Join(again.Taxa[i].Common, "|") || len(g.Card(i)) != len(again.Card(i)) {
+		if strings.Join(g.Taxa[i].Common, "|") != strings.Join(again.Taxa[i].Common, "|") || len(g.ScoresOf(i)) != len(again.ScoresOf(i)) {
 			t.Errorf("%s changes", g.Taxa[i].ID)
 		}
 	}
