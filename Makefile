@@ -43,7 +43,7 @@ test-web: build e2e/node_modules/.installed browser
 	cd e2e && npm test --silent
 
 lint: web/dist/index.html
-	@files=$$(gofmt -l cmd core demo guide server store web/*.go); [ -z "$$files" ] || { echo "not formatted: $$files"; exit 1; }
+	@files=$$(gofmt -l app cmd core demo exchange guide guidefile server store web/*.go); [ -z "$$files" ] || { echo "not formatted: $$files"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
 	go run ./cmd/thicket guide check

@@ -3,15 +3,12 @@ package demo
 
 import (
 	"bytes"
+	"context"
 	_ "embed"
 	"encoding/json"
 	"fmt"
-	"time"
 
-	"zestythicket/core/evidence"
-	"zestythicket/core/journal"
-
-	"github.com/google/uuid"
+	"zestythicket/app"
 )
 
 //go:embed scenario.json
@@ -19,18 +16,9 @@ var scenario []byte
 
 // Scenario is what the demo starts with.
 type Scenario struct {
-	// Settings are those of the made-up user, as the settings are kept.
-	Settings json.RawMessage `json:"settings"`
-	Records  []Record        `json:"records"`
-}
-
-// Record is a record with its history.
-type Record struct {
-	ID       string             `json:"id"`
-	At       time.Time          `json:"at"`
-	About    journal.About      `json:"about"`
-	Readings []evidence.Reading `json:"readings"`
-	Closing  *journal.Closing   `json:"closing,omitempty"`
+	// Settings are those of the made-up user.
+	Settings app.Settings `json:"settings"`
+	Records  []app.Find   `json:"records"`
 }
 
 // Load reads the scenario.
@@ -44,42 +32,36 @@ func Load() (*Scenario, error) {
 	return &s, nil
 }
 
-// Events gives the record's history: its start, a reading every half minute, its end.
-func (r *Record) Events() []journal.Event {
-	at := r.At
-	var out []journal.Event
-	add := func(e journal.Event) {
-		e.Op, e.At = uuid.Must(uuid.NewV7()).String(), at
-		out = append(out, e)
-		at = at.Add(30 * time.Second)
+// Fill puts the scenario into an application that nothing is kept in yet.
+func Fill(ctx context.Context, s *app.Session) error {
+	all, err := Load()
+	if err != nil {
+		return err
 	}
-	add(journal.Event{Kind: journal.Create, About: &r.About})
-	for i := range r.Readings {
-		add(journal.Event{Kind: journal.Read, Reading: &r.Readings[i]})
+	if _, err := s.KeepSettings(ctx, all.Settings); err != nil {
+		return err
 	}
-	if r.Closing != nil {
-		add(journal.Event{Kind: journal.Close, Closing: r.Closing})
+	for _, f := range all.Records {
+		if _, err := s.Import(ctx, f); err != nil {
+			return fmt.Errorf("record %s: %w", f.ID, err)
+		}
 	}
-	return out
+	return nil
 }
 
 // practised is the record that the practice is a copy of: a white mushroom cut off above the ground.
 const practised = "01960000-0000-7000-8000-000000000005"
 
-// Practice is the history of a record to practise on, last read at about a time: a made-up mushroom of which the base was left in
-// the ground. It bears a note that says so.
-func Practice(at time.Time) ([]journal.Event, error) {
+// Practice is the find to practise on: a made-up mushroom of which the base was left in the ground.
+func Practice() (app.Find, error) {
 	s, err := Load()
 	if err != nil {
-		return nil, err
+		return app.Find{}, err
 	}
-	for _, r := range s.Records {
-		if r.ID == practised {
-			r.At = at.Add(-10 * time.Minute)
-			r.About.Observer, r.About.Place = "", journal.Place{Name: "Practice, not a real find"}
-			r.About.Note = "A made-up mushroom to practise on. Delete it when you are done."
-			return r.Events(), nil
+	for _, f := range s.Records {
+		if f.ID == practised {
+			return f, nil
 		}
 	}
-	return nil, fmt.Errorf("the demo's scenario has no record %s", practised)
+	return app.Find{}, fmt.Errorf("the demo's scenario has no record %s", practised)
 }

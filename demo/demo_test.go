@@ -1,59 +1,80 @@
 package demo
 
 import (
+	"context"
+	"log/slog"
 	"strings"
 	"testing"
 	"time"
 
-	"zestythicket/core/journal"
+	"zestythicket/app"
+	"zestythicket/guidefile"
+	"zestythicket/store"
 )
 
-// The demo is set in a made-up place, and each record's history reads back as the record.
-func TestTheScenario(t *testing.T) {
-	s, err := Load()
+func session(t *testing.T, now time.Time) *app.Session {
+	t.Helper()
+	g, err := guidefile.ShippedSource()
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(s.Records) != 10 || len(s.Settings) == 0 {
-		t.Fatalf("%d records", len(s.Records))
+	kept, err := store.Open(t.TempDir(), slog.New(slog.DiscardHandler))
+	if err != nil {
+		t.Fatal(err)
 	}
-	for i := range s.Records {
-		r := &s.Records[i]
-		state := journal.Fold(r.Events())
-		if len(state.Readings) != len(r.Readings) || state.About.Date != r.About.Date || (state.Closing == nil) != (r.Closing == nil) {
-			t.Errorf("%s reads back as %+v", r.ID, state)
+	t.Cleanup(func() { kept.Close() })
+	a := app.New(g, kept, guidefile.Files{})
+	a.Now = func() time.Time { return now }
+	s, err := a.Session(context.Background(), "me")
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+// The demo is set in a made-up place, and each record's history reads back as the record. It shows every verdict but one.
+func TestTheScenario(t *testing.T) {
+	ctx := context.Background()
+	s := session(t, time.Now())
+	if err := Fill(ctx, s); err != nil {
+		t.Fatal(err)
+	}
+	sc, err := Load()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(sc.Records) != 10 || sc.Settings.Place.Name != "Velna valley" {
+		t.Fatalf("%d records, set at %s", len(sc.Records), sc.Settings.Place.Name)
+	}
+	for _, f := range sc.Records {
+		r, err := s.Record(ctx, f.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(r.Readings) != len(f.Readings) || r.About.Date != f.About.Date || (r.Closing == nil) != (f.Closing == nil) || !r.Created.Equal(f.At) {
+			t.Errorf("%s reads back as %+v", f.ID, r.About)
 		}
 	}
 }
 
-// A practice is a copy that says what it is, in the past, with operations of its own each time.
+// A practice is a copy that says what it is, in the past, and leaves what it is a copy of as it was.
 func TestPractice(t *testing.T) {
-	now := time.Date(2026, 11, 25, 8, 0, 0, 0, time.UTC)
-	one, err := Practice(now)
+	ctx, now := context.Background(), time.Date(2026, 11, 25, 8, 0, 0, 0, time.UTC)
+	s := session(t, now)
+	f, err := Practice()
 	if err != nil {
 		t.Fatal(err)
 	}
-	two, err := Practice(now)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if len(one) != len(two) || one[0].About == nil || !strings.Contains(one[0].About.Note, "made-up") || one[0].About.Place.Latitude != nil {
-		t.Errorf("the practice is about %+v", one[0].About)
-	}
-	seen := map[string]bool{}
-	for _, e := range append(one, two...) {
-		if seen[e.Op] || e.At.After(now) {
-			t.Errorf("event %s at %s", e.Op, e.At)
+	for range 2 {
+		r, err := s.Practise(ctx, app.NewID(), f)
+		if err != nil {
+			t.Fatal(err)
 		}
-		seen[e.Op] = true
-	}
-	s, err := Load()
-	if err != nil {
-		t.Fatal(err)
-	}
-	for i := range s.Records {
-		if s.Records[i].ID == practised && strings.Contains(s.Records[i].About.Note, "made-up") {
-			t.Error("the practice changed the record that it is a copy of")
+		if len(r.Readings) != len(f.Readings) || !strings.Contains(r.About.Note, "made-up") || r.About.Place.Latitude != nil || r.Changed.After(now) {
+			t.Errorf("the practice is about %+v", r.About)
 		}
+	}
+	if again, err := Practice(); err != nil || again.About.Note != f.About.Note || strings.Contains(f.About.Note, "made-up") {
+		t.Error("the practice changed the find that it is a copy of")
 	}
 }

@@ -90,7 +90,7 @@ try {
 
   await makeRecords(1_960);
   const settings = await send('GET', '/api/v1/settings');
-  const own = await send('PUT', '/api/v1/own/corrections/amanita-phalloides', {
+  const own = await send('PUT', '/api/v1/overlay/corrections/amanita-phalloides', {
     op: uuid(), common: ['green one'], note: 'seen at the beck', scores: {},
   });
   if (!own.saved) throw new Error('the guide of one\'s own was not kept');

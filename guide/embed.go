@@ -5,6 +5,7 @@ package guide
 import _ "embed"
 
 //go:generate go run ../guidefile/pack . shipped.json
+//go:generate go run ../guidefile/vocabulary . ../web/src/drawings/vocabulary.ts
 
 // Shipped is the guide as one JSON object, checked when it was made from the YAML.
 //

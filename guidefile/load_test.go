@@ -23,6 +23,13 @@ func TestTheEmbeddedGuideIsThatOfTheFiles(t *testing.T) {
 	if !bytes.Equal(b, ShippedJSON()) {
 		t.Error("shipped.json is stale; make guide writes it anew")
 	}
+	g, err := ShippedSource()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if kept, err := os.ReadFile("../web/src/drawings/vocabulary.ts"); err != nil || !bytes.Equal(kept, Vocabulary(g)) {
+		t.Errorf("vocabulary.ts is stale (%v); make guide writes it anew", err)
+	}
 }
 
 func TestTheShippedGuideIsWhatItPromises(t *testing.T) {

@@ -1,4 +1,4 @@
-package server
+package server_test
 
 import (
 	"fmt"
@@ -7,15 +7,14 @@ import (
 	"sync"
 	"testing"
 
-	"zestythicket/core/journal"
-	"zestythicket/store"
+	"zestythicket/app"
 )
 
 // Twenty readings at once, and every one sent twice: all are kept, each once.
 func TestReadingsAtOnceAreAllKeptOnce(t *testing.T) {
 	r := serve(t)
 	rec := r.start(`"kingdom":"fungi"`)
-	var guide guideView
+	var guide app.Guide
 	r.do("GET", "/api/v1/guide", "", &guide)
 	var wg sync.WaitGroup
 	n := 0
@@ -34,7 +33,7 @@ func TestReadingsAtOnceAreAllKeptOnce(t *testing.T) {
 		}
 	}
 	wg.Wait()
-	var v recordView
+	var v app.Record
 	r.do("GET", rec, "", &v)
 	if len(v.Readings) != n || v.Events != n+1 {
 		t.Errorf("%d readings and %d events, want %d and %d", len(v.Readings), v.Events, n, n+1)
@@ -47,7 +46,7 @@ func TestTheHistoryIsWhole(t *testing.T) {
 	rec := r.start(`"kingdom":"fungi","note":"first"`)
 	r.read(rec, `"character":"underside","states":["gills"],"sure":true`)
 	r.read(rec, `"character":"underside","states":["ridges"],"sure":true`)
-	var v recordView
+	var v app.Record
 	r.do("PUT", rec+"/about", `{`+op()+`,"about":{"kingdom":"fungi","target":"cantharellus-cibarius","note":"second"}}`, &v)
 	if !v.Ruling.Named || *v.Ruling.Working != "cantharellus-cibarius" {
 		t.Errorf("the name is not taken: %+v", v.Ruling.Working)
@@ -61,7 +60,7 @@ func TestTheHistoryIsWhole(t *testing.T) {
 	if v.About.Note != "second" || len(v.Readings) != 0 {
 		t.Errorf("redone and cleared: %+v", v)
 	}
-	var events []journal.Event
+	var events []app.Happened
 	r.do("GET", rec+"/history", "", &events)
 	var kinds []string
 	for _, e := range events {
@@ -78,15 +77,15 @@ func TestTheHistoryIsWhole(t *testing.T) {
 // The same start sent twice makes one record; another with its id is refused.
 func TestARecordIsStartedOnce(t *testing.T) {
 	r := serve(t)
-	id := store.NewID()
+	id := app.NewID()
 	body := `{"id":"` + id + `",` + op() + `,"about":{"kingdom":"plantae"}}`
 	for range 2 {
-		r.do("POST", "/api/v1/records", body, &recordView{})
+		r.do("POST", "/api/v1/records", body, &app.Record{})
 	}
 	if status, _, text := r.send("POST", "/api/v1/records", `{"id":"`+id+`",`+op()+`,"about":{"kingdom":"fungi"}}`, nil); status != http.StatusConflict {
 		t.Errorf("another record of that id: %d %s", status, text)
 	}
-	var rows []rowView
+	var rows []app.Row
 	r.do("GET", "/api/v1/records", "", &rows)
 	if len(rows) != 1 || rows[0].Kingdom != "plantae" {
 		t.Errorf("%+v", rows)
@@ -102,10 +101,10 @@ func TestSettingsChangeTheRuling(t *testing.T) {
 		character, state, _ := strings.Cut(c, " ")
 		r.read(rec, fmt.Sprintf(`"character":%q,"states":[%q],"sure":true`, character, state))
 	}
-	set := func(with string) recordView {
-		var v recordView
+	set := func(with string) app.Record {
+		var v app.Record
 		body := `{"observer":"","place":{},"region":"","no_colour":false,"no_smell":false,"all_tools":true,"kit":[],"taught":[` + with + `],"units":"metric","poison_centre":"1","emergency_service":"2"}`
-		r.do("PUT", "/api/v1/settings", body, &Settings{})
+		r.do("PUT", "/api/v1/settings", body, &app.Settings{})
 		r.do("GET", rec, "", &v)
 		return v
 	}
@@ -115,7 +114,7 @@ func TestSettingsChangeTheRuling(t *testing.T) {
 	if v := set(`"carrot-family"`); v.Ruling.Verdict != "ruled-clear" || len(v.Ruling.Reasons) != 0 || v.Ruling.Says == "" {
 		t.Errorf("taught: %s, %s", v.Ruling.Verdict, v.Ruling.Says)
 	}
-	var rows []rowView
+	var rows []app.Row
 	r.do("GET", "/api/v1/records?q=umbelliferae+chervil", "", &rows)
 	if len(rows) != 1 {
 		t.Errorf("an older family's name and another common one find %d records", len(rows))

@@ -1,160 +1,112 @@
 package store
 
 import (
-	"context"
 	"encoding/json"
-	"errors"
-	"strings"
+	"fmt"
 	"time"
 
-	"zestythicket/core/guide"
-	"zestythicket/core/journal"
-
-	"github.com/go-gormigrate/gormigrate/v2"
-	"gorm.io/gorm"
-	"gorm.io/gorm/clause"
+	"zestythicket/app"
+	"zestythicket/core/events"
 )
 
-// Record is what is listed of a record; its events say the rest.
-type Record struct {
+// stream is a row of what is listed of a stream.
+type stream struct {
 	ID      string `gorm:"primaryKey"`
-	Owner   string `gorm:"index;not null"`
+	Kind    string
+	Owner   string
 	Created time.Time
-	Changed time.Time `gorm:"index"`
-	Deleted bool      `gorm:"index;not null"`
-	Closed  bool      `gorm:"not null"`
-	Kingdom string
-	Listing
-	// Frozen is a closed record's ruling as JSON, with the hash of the guide and the version of the engine it was made with.
-	Frozen, GuideHash, Engine string
+	Changed time.Time
+	Deleted bool
+	Closed  bool
+	Events  int
+	Basis   string
+	Listing string
+	Search  string
+	Frozen  *string
 }
 
-// Listing is what is shown of a record in a list.
-type Listing struct {
-	Date, Place, Observer    string
-	Verdict, Reason, Working string
-	WorkingName              string
-	Margin                   *int
-	Done                     string
-	// Search holds everything the record can be found by, folded.
-	Search string
-	// Freeze is the ruling to freeze with the record, where it is closed.
-	Freeze *Freeze `gorm:"-"`
-}
+func (stream) TableName() string { return "streams" }
 
-// Freeze is a ruling as it stood when its record was closed.
-type Freeze struct{ Ruling, GuideHash, Engine string }
-
-func (r *Record) take(l Listing, s journal.State) {
-	r.Listing, r.Changed, r.Deleted, r.Closed, r.Kingdom = l, s.Changed, s.Deleted, s.Closing != nil, s.About.Kingdom
-	switch {
-	case s.Closing == nil:
-		r.Frozen, r.GuideHash, r.Engine = "", "", ""
-	case l.Freeze != nil:
-		r.Frozen, r.GuideHash, r.Engine = l.Freeze.Ruling, l.Freeze.GuideHash, l.Freeze.Engine
+func rowOf(s *app.Stream) *stream {
+	row := &stream{
+		ID: s.ID, Kind: string(s.Kind), Owner: s.Owner, Created: s.Created, Changed: s.Changed, Deleted: s.Deleted, Closed: s.Closed,
+		Events: s.Events, Basis: s.Basis, Listing: string(s.Listing), Search: s.Search,
 	}
+	if s.Frozen != nil {
+		frozen := string(s.Frozen)
+		row.Frozen = &frozen
+	}
+	return row
 }
 
-// Event is a journal event of a record.
-type Event struct {
-	Seq    uint   `gorm:"primaryKey;autoIncrement"`
-	Op     string `gorm:"uniqueIndex;not null"`
-	Record string `gorm:"index;not null"`
-	Owner  string `gorm:"not null"`
-	At     time.Time
-	Kind   string `gorm:"not null"`
-	Body   string `gorm:"not null"`
+func (r *stream) stream() app.Stream {
+	s := app.Stream{
+		Kind: events.StreamKind(r.Kind), ID: r.ID, Owner: r.Owner, Created: r.Created, Changed: r.Changed, Deleted: r.Deleted, Closed: r.Closed,
+		Events: r.Events, Basis: r.Basis, Listing: json.RawMessage(r.Listing), Search: r.Search,
+	}
+	if r.Frozen != nil {
+		s.Frozen = json.RawMessage(*r.Frozen)
+	}
+	return s
 }
 
-// Setting holds an owner's settings as JSON.
-type Setting struct {
+// event is a row of an event; Seq is the order in which events arrived.
+type event struct {
+	Seq      uint `gorm:"primaryKey;autoIncrement"`
+	ID       string
+	Op       string
+	Kind     string
+	StreamID string
+	Stream   string
+	Owner    string
+	Device   string
+	Number   int
+	At       time.Time
+	Seen     string
+	Version  int
+	Body     string
+}
+
+func (event) TableName() string { return "events" }
+
+func eventRow(e *events.Event) (*event, error) {
+	seen, err := json.Marshal(e.Seen)
+	return &event{
+		ID: e.ID, Op: e.Op, Kind: string(e.Kind), Stream: string(e.Stream), StreamID: e.StreamID, Owner: e.Owner, Device: e.Device,
+		Number: e.Number, At: e.At, Seen: string(seen), Version: e.Version, Body: string(e.Body),
+	}, err
+}
+
+func (r *event) event() (events.Event, error) {
+	e := events.Event{
+		ID: r.ID, Op: r.Op, Stream: events.StreamKind(r.Stream), StreamID: r.StreamID, Owner: r.Owner, Device: r.Device, Number: r.Number,
+		At: r.At, Kind: events.Kind(r.Kind), Version: r.Version,
+	}
+	if r.Body != "" {
+		e.Body = json.RawMessage(r.Body)
+	}
+	if err := json.Unmarshal([]byte(r.Seen), &e.Seen); err != nil {
+		return e, fmt.Errorf("event %s cannot be read: %w", r.ID, err)
+	}
+	return e, nil
+}
+
+// setting holds an owner's settings as a document.
+type setting struct {
 	Owner   string `gorm:"primaryKey"`
 	Changed time.Time
-	Body    string `gorm:"not null"`
+	Body    string
 }
 
-// List gives an owner's records that hold every word of the query, the latest change first; deleted ones only where
-// asked for.
-func (s *Store) List(ctx context.Context, owner, query string, deleted bool) ([]Record, error) {
-	rows := []Record{}
-	tx := s.db.WithContext(ctx).Order("changed DESC, id DESC").Where("owner = ? AND deleted = ?", owner, deleted)
-	for _, word := range strings.Fields(guide.Fold(query)) {
-		tx = tx.Where("instr(search, ?) > 0", word)
-	}
-	return rows, plain(tx.Find(&rows).Error)
+func (setting) TableName() string { return "settings" }
+
+// overlay is a version of what an owner lays over the guide. Versions are only ever added.
+type overlay struct {
+	Seq   uint `gorm:"primaryKey;autoIncrement"`
+	Op    string
+	Owner string
+	At    time.Time
+	Body  string
 }
 
-// Settings reads an owner's settings into v; it is left as it is where none were kept.
-func (s *Store) Settings(ctx context.Context, owner string, v any) error {
-	var row Setting
-	err := s.db.WithContext(ctx).First(&row, "owner = ?", owner).Error
-	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return nil
-	}
-	if err != nil {
-		return plain(err)
-	}
-	return json.Unmarshal([]byte(row.Body), v)
-}
-
-// KeepSettings keeps an owner's settings.
-func (s *Store) KeepSettings(ctx context.Context, owner string, v any) error {
-	body, err := json.Marshal(v)
-	if err != nil {
-		return err
-	}
-	row := Setting{Owner: owner, Changed: time.Now().UTC(), Body: string(body)}
-	return plain(s.db.WithContext(ctx).Clauses(clause.OnConflict{UpdateAll: true}).Create(&row).Error)
-}
-
-// migrate brings a database up to date, one version after the other; a database that is newer than the program is
-// refused.
-func migrate(db *gorm.DB) error {
-	options := *gormigrate.DefaultOptions
-	options.UseTransaction, options.ValidateUnknownMigrations = true, true
-	err := gormigrate.New(db, &options, []*gormigrate.Migration{{
-		ID: "0001",
-		Migrate: func(tx *gorm.DB) error {
-			for _, sql := range []string{
-				`CREATE TABLE records (id text PRIMARY KEY, owner text NOT NULL, created datetime, changed datetime,
-					deleted numeric NOT NULL, closed numeric NOT NULL, kingdom text, date text, place text, observer text,
-					verdict text, reason text, working text, working_name text, margin integer, done text, search text,
-					frozen text, guide_hash text, engine text)`,
-				`CREATE INDEX records_by_change ON records (owner, deleted, changed)`,
-				`CREATE TABLE events (seq integer PRIMARY KEY AUTOINCREMENT, op text NOT NULL UNIQUE,
-					record text NOT NULL REFERENCES records (id), owner text NOT NULL, at datetime, kind text NOT NULL, body text NOT NULL)`,
-				`CREATE INDEX events_by_record ON events (record, seq)`,
-				`CREATE TRIGGER events_stay BEFORE UPDATE ON events BEGIN SELECT raise(ABORT, 'events are never changed'); END`,
-				`CREATE TRIGGER events_remain BEFORE DELETE ON events BEGIN SELECT raise(ABORT, 'events are never erased'); END`,
-				`CREATE TABLE settings (owner text PRIMARY KEY, changed datetime, body text NOT NULL)`,
-			} {
-				if err := tx.Exec(sql).Error; err != nil {
-					return err
-				}
-			}
-			return nil
-		},
-	}, {
-		ID: "0002",
-		Migrate: func(tx *gorm.DB) error {
-			for _, sql := range []string{
-				`CREATE VIRTUAL TABLE names USING fts5 (name, taxon UNINDEXED, tokenize = 'trigram')`,
-				`CREATE TABLE names_of (guide text NOT NULL)`,
-			} {
-				if err := tx.Exec(sql).Error; err != nil {
-					return err
-				}
-			}
-			return nil
-		},
-	}, {
-		ID: "0003",
-		Migrate: func(tx *gorm.DB) error {
-			return tx.Exec(`CREATE TABLE own_guides (seq integer PRIMARY KEY AUTOINCREMENT, op text NOT NULL UNIQUE, owner text NOT NULL, at datetime, body text NOT NULL)`).Error
-		},
-	}}).Migrate()
-	if errors.Is(err, gormigrate.ErrUnknownPastMigration) {
-		return errors.New("this database was written by a newer version of the program; use that one")
-	}
-	return err
-}
+func (overlay) TableName() string { return "overlays" }

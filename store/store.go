@@ -1,25 +1,24 @@
-// Package store keeps records, their events and the settings in one SQLite file. Events are only ever added; what a
-// record says now is worked out from them, and what is listed of it is kept beside them.
+// Package store keeps streams of events, settings and overlays in one SQLite file, as the application asks for them. Events
+// are only ever added; what is listed of a stream is kept beside them.
 package store
 
 import (
 	"bytes"
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"io/fs"
+	"log/slog"
 	"net/url"
 	"os"
 	"path/filepath"
+	"sync"
 	"time"
 
-	"zestythicket/core/journal"
+	"zestythicket/app"
 
-	"github.com/glebarez/sqlite"
-	"github.com/google/uuid"
+	"github.com/libtnb/sqlite"
 	"gorm.io/gorm"
-	"gorm.io/gorm/logger"
 )
 
 // FileName is the name of the database in the data folder.
@@ -28,27 +27,20 @@ const FileName = "thicket.db"
 // applicationID marks a database file as this program's own ("ZTHK").
 const applicationID = 0x5a54484b
 
-// The errors that callers tell apart.
-var (
-	// ErrNotFound: there is no such record.
-	ErrNotFound = errors.New("there is no such record")
-	// ErrExists: a record of that id is there already.
-	ErrExists = errors.New("a record of that id is there already")
-	// ErrFull: the disk is full; nothing of the operation was kept.
-	ErrFull = errors.New("the disk is full, so this was not saved; everything saved before is still there. Free some space and try again")
-	// ErrReadOnly: the file may not be written to.
-	ErrReadOnly = errors.New("the database cannot be written to; look at the rights of its file and folder")
-)
-
 // Store is an open database. It may be used from many goroutines.
 type Store struct {
 	db   *gorm.DB
 	path string
+	// writing is held by whoever writes: SQLite lets one write at a time, and who waits here waits in order.
+	writing sync.Mutex
 }
 
-// Open opens the database in a data folder, making both where they are not there, and brings it up to date. The error
-// says what is wrong with a file that is not a database of this program, or that cannot be read.
-func Open(dir string) (*Store, error) {
+var _ app.Store = (*Store)(nil)
+
+// Open opens the database in a data folder, making both where they are not there, and brings it up to date; log takes what
+// the database has to say. The error says what is wrong with a file that is not a database of this program, or that cannot be
+// read.
+func Open(dir string, log *slog.Logger) (*Store, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, fmt.Errorf("the data folder: %w", err)
 	}
@@ -59,7 +51,8 @@ func Open(dir string) (*Store, error) {
 	// Written through to the disk at every commit: a reading that was answered for survives a power cut.
 	q := url.Values{"_pragma": {"busy_timeout(10000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)"}, "_txlock": {"immediate"}}
 	db, err := gorm.Open(sqlite.Open("file:"+(&url.URL{Path: path}).EscapedPath()+"?"+q.Encode()), &gorm.Config{
-		Logger: logger.Discard, TranslateError: true, NowFunc: func() time.Time { return time.Now().UTC() },
+		Logger:         newStatementLog(log),
+		TranslateError: true, NowFunc: func() time.Time { return time.Now().UTC() }, SkipDefaultTransaction: true,
 	})
 	if err != nil {
 		return nil, fmt.Errorf("%s cannot be opened: %w", path, plain(err))
@@ -68,10 +61,29 @@ func Open(dir string) (*Store, error) {
 	if err := s.claim(); err != nil {
 		return nil, errors.Join(fmt.Errorf("%s: %w", path, err), s.Close())
 	}
+	if err := s.keepAside(); err != nil {
+		return nil, errors.Join(fmt.Errorf("%s: it is to be brought up to date, and no copy of it could be kept first: %w", path, plain(err)), s.Close())
+	}
 	if err := migrate(db); err != nil {
 		return nil, errors.Join(fmt.Errorf("%s: %w", path, plain(err)), s.Close())
 	}
 	return s, nil
+}
+
+// keepAside keeps a copy of a database that is about to be written anew, beside it.
+func (s *Store) keepAside() error {
+	if !s.db.Migrator().HasTable("migrations") || !s.db.Migrator().HasTable("records") {
+		return nil
+	}
+	var records int64
+	if err := s.db.Table("records").Count(&records).Error; err != nil || records == 0 {
+		return err
+	}
+	copied := filepath.Join(filepath.Dir(s.path), "thicket-before-"+streamsVersion+".db")
+	if err := os.Remove(copied); err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return err
+	}
+	return s.CopyTo(context.Background(), copied)
 }
 
 // looksLikeOurs refuses a file that is no SQLite database before anything is written to it.
@@ -134,141 +146,23 @@ func plain(err error) error {
 	}
 	switch coded.Code() & 0xff {
 	case 13: // SQLITE_FULL
-		return fmt.Errorf("%w (%w)", ErrFull, err)
+		return fmt.Errorf("%w (%w)", app.ErrFull, err)
 	case 8: // SQLITE_READONLY
-		return fmt.Errorf("%w (%w)", ErrReadOnly, err)
+		return fmt.Errorf("%w (%w)", app.ErrReadOnly, err)
 	case 10: // SQLITE_IOERR
 		return fmt.Errorf("the disk gave an error, so this was not saved: %w", err)
 	}
 	return err
 }
 
-// Project judges an event, given what the record said before it, and tells what is listed of the record after it. It
-// may mark the event before it asks for what the record says after. What it refuses is not kept.
-type Project func(before journal.State, e *journal.Event, after func() journal.State) (Listing, error)
-
-// Start makes a record with its first event, of kind Create. The same operation twice makes it once.
-func (s *Store) Start(ctx context.Context, owner, id string, e journal.Event, project Project) error {
-	return s.write(ctx, func(tx *gorm.DB) error {
-		known, err := seen(tx, id, e.Op)
-		if known || err != nil {
-			return err
-		}
-		after := func() journal.State { return journal.Fold([]journal.Event{e}) }
-		l, err := project(journal.State{}, &e, after)
-		if err != nil {
-			return err
-		}
-		row := Record{ID: id, Owner: owner, Created: e.At}
-		row.take(l, after())
-		if err := tx.Create(&row).Error; err != nil {
-			if errors.Is(err, gorm.ErrDuplicatedKey) {
-				return ErrExists
-			}
-			return err
-		}
-		return add(tx, owner, id, e)
-	})
-}
-
-// Append adds an event to a record. The same operation twice counts once.
-func (s *Store) Append(ctx context.Context, owner, id string, e journal.Event, project Project) error {
-	return s.write(ctx, func(tx *gorm.DB) error {
-		known, err := seen(tx, id, e.Op)
-		if known || err != nil {
-			return err
-		}
-		var row Record
-		if err := tx.First(&row, "id = ? AND owner = ?", id, owner).Error; err != nil {
-			return missing(err)
-		}
-		events, err := eventsOf(tx, id)
-		if err != nil {
-			return err
-		}
-		before := journal.Fold(events)
-		if err := before.Allows(e); err != nil {
-			return err
-		}
-		after := func() journal.State { return journal.Fold(append(events, e)) }
-		// Deleting and restoring change nothing that is ruled on: a closed record keeps its frozen ruling.
-		l := row.Listing
-		if e.Kind != journal.Delete && e.Kind != journal.Restore {
-			if l, err = project(before, &e, after); err != nil {
-				return err
-			}
-		}
-		row.take(l, after())
-		if err := tx.Save(&row).Error; err != nil {
-			return err
-		}
-		return add(tx, owner, id, e)
-	})
-}
-
+// write does what f does as one: all of it or nothing.
 func (s *Store) write(ctx context.Context, f func(*gorm.DB) error) error {
+	s.writing.Lock()
+	defer s.writing.Unlock()
 	return plain(s.db.WithContext(ctx).Transaction(f))
-}
-
-// seen tells whether an operation was kept already; on another record it is a mistake.
-func seen(tx *gorm.DB, record, op string) (bool, error) {
-	var e Event
-	err := tx.First(&e, "op = ?", op).Error
-	switch {
-	case errors.Is(err, gorm.ErrRecordNotFound):
-		return false, nil
-	case err != nil:
-		return false, err
-	case e.Record != record:
-		return false, fmt.Errorf("the operation %s belongs to another record", op)
-	}
-	return true, nil
-}
-
-func add(tx *gorm.DB, owner, id string, e journal.Event) error {
-	body, err := json.Marshal(e)
-	if err != nil {
-		return err
-	}
-	return tx.Create(&Event{Op: e.Op, Record: id, Owner: owner, At: e.At, Kind: string(e.Kind), Body: string(body)}).Error
-}
-
-func eventsOf(tx *gorm.DB, id string) ([]journal.Event, error) {
-	var rows []Event
-	if err := tx.Order("seq").Find(&rows, "record = ?", id).Error; err != nil {
-		return nil, err
-	}
-	out := make([]journal.Event, len(rows))
-	for i, r := range rows {
-		if err := json.Unmarshal([]byte(r.Body), &out[i]); err != nil {
-			return nil, fmt.Errorf("event %s cannot be read: %w", r.Op, err)
-		}
-	}
-	return out, nil
-}
-
-func missing(err error) error {
-	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return ErrNotFound
-	}
-	return err
-}
-
-// Get gives a record's row and its events, in order; a deleted one too.
-func (s *Store) Get(ctx context.Context, owner, id string) (Record, []journal.Event, error) {
-	var row Record
-	tx := s.db.WithContext(ctx)
-	if err := tx.First(&row, "id = ? AND owner = ?", id, owner).Error; err != nil {
-		return row, nil, plain(missing(err))
-	}
-	events, err := eventsOf(tx, id)
-	return row, events, plain(err)
 }
 
 // CopyTo writes a copy of the whole database to a new file, while it is in use.
 func (s *Store) CopyTo(ctx context.Context, path string) error {
 	return plain(s.db.WithContext(ctx).Exec("VACUUM INTO ?", path).Error)
 }
-
-// NewID makes an id: a UUID of version 7, which sorts by time.
-func NewID() string { return uuid.Must(uuid.NewV7()).String() }

@@ -1,23 +1,29 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"errors"
+	"log/slog"
 	"os"
 	"path/filepath"
 	"strings"
 	"testing"
 	"time"
 
+	"zestythicket/app"
+	"zestythicket/core/events"
 	"zestythicket/core/evidence"
-	"zestythicket/core/journal"
 )
 
-var ctx = context.Background()
+var (
+	ctx    = context.Background()
+	silent = slog.New(slog.DiscardHandler)
+)
 
 func open(t *testing.T, dir string) *Store {
 	t.Helper()
-	s, err := Open(dir)
+	s, err := Open(dir, silent)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -25,70 +31,129 @@ func open(t *testing.T, dir string) *Store {
 	return s
 }
 
-func listed(_ journal.State, _ *journal.Event, after func() journal.State) (Listing, error) {
-	s := after()
-	return Listing{Search: s.About.Note, Freeze: &Freeze{Ruling: "{}", GuideHash: "h", Engine: "e"}}, nil
-}
-
 func start(t *testing.T, s *Store, note string) string {
 	t.Helper()
-	id := NewID()
-	e := journal.Event{Op: NewID(), At: time.Now().UTC(), Kind: journal.Create, About: &journal.About{Kingdom: "fungi", Note: note}}
-	if err := s.Start(ctx, "me", id, e, listed); err != nil {
+	id := app.NewID()
+	e, err := events.New(events.RecordStream, events.Create, events.About{Kingdom: "fungi", Note: note})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Add(ctx, addition(id, note, nil, e)); err != nil {
 		t.Fatal(err)
 	}
 	return id
 }
 
-func reading(state string) journal.Event {
-	return journal.Event{Op: NewID(), At: time.Now().UTC(), Kind: journal.Read, Reading: &evidence.Reading{Character: "a", States: []string{state}, Sure: true}}
+// addition adds an event to those that a stream has.
+func addition(id, search string, had []events.Event, e events.Event) app.Addition {
+	now := time.Now().UTC()
+	e.ID, e.Op, e.StreamID, e.Owner, e.Device, e.Number, e.At = app.NewID(), cmp.Or(e.Op, app.NewID()), id, "me", "here", len(had)+1, now
+	return app.Addition{
+		Stream: app.Stream{
+			Kind: events.RecordStream, ID: id, Owner: "me", Created: now, Changed: now, Deleted: e.Kind == events.Delete, Events: len(had) + 1,
+			Basis: "b", Listing: []byte("{}"), Search: search,
+		},
+		New: []events.Event{e}, Had: len(had),
+	}
+}
+
+func load(t *testing.T, s *Store, id string) []events.Event {
+	t.Helper()
+	_, list, err := s.Load(ctx, "me", events.RecordStream, id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return list
+}
+
+func reading(state string) events.Event {
+	e, _ := events.New(events.RecordStream, events.Read, events.Made{Reading: evidence.Reading{Character: "a", States: []string{state}, Sure: true}})
+	return e
 }
 
 func TestEventsAreOnlyEverAdded(t *testing.T) {
 	dir := t.TempDir()
 	s := open(t, dir)
 	id := start(t, s, "one")
-	first := reading("x")
-	for _, e := range []journal.Event{first, first, reading("y"), {Op: NewID(), Kind: journal.Undo}} {
-		if err := s.Append(ctx, "me", id, e, listed); err != nil {
+	for _, state := range []string{"x", "y"} {
+		if err := s.Add(ctx, addition(id, "", load(t, s, id), reading(state))); err != nil {
 			t.Fatal(err)
 		}
 	}
 	s.Close()
-	_, events, err := open(t, dir).Get(ctx, "me", id)
-	if err != nil || len(events) != 4 {
-		t.Fatalf("%d events, want 4: an operation sent twice counts once, and none is lost (%v)", len(events), err)
-	}
-	if st := journal.Fold(events); st.Readings[0].States[0] != "x" {
-		t.Errorf("got %v", st.Readings)
-	}
 	s = open(t, dir)
-	for _, sql := range []string{"DELETE FROM events", "UPDATE events SET body = ''", "DELETE FROM records"} {
+	list := load(t, s, id)
+	if r, err := events.FoldRecord(list); err != nil || len(list) != 3 || r.Readings[0].States[0] != "y" {
+		t.Fatalf("%d events, %+v (%v)", len(list), r.Readings, err)
+	}
+	for _, sql := range []string{"DELETE FROM events", "UPDATE events SET body = ''", "DELETE FROM streams"} {
 		if err := s.db.Exec(sql).Error; err == nil {
 			t.Errorf("%s is allowed", sql)
 		}
 	}
-	if err := s.Append(ctx, "someone else", id, reading("x"), listed); !errors.Is(err, ErrNotFound) {
+	if _, _, err := s.Load(ctx, "someone else", events.RecordStream, id); !errors.Is(err, app.ErrNotFound) {
 		t.Errorf("another owner's record: got %v", err)
 	}
-	if err := s.Append(ctx, "me", start(t, s, "two"), first, listed); err == nil || !strings.Contains(err.Error(), "another record") {
+	again := reading("x")
+	again.Op = list[1].Op
+	other := start(t, s, "two")
+	if err := s.Add(ctx, addition(other, "", load(t, s, other), again)); !errors.Is(err, app.ErrOperationReused) {
 		t.Errorf("an operation of another record: got %v", err)
+	}
+	if err := s.Add(ctx, addition(id, "", list[:2], reading("x"))); !errors.Is(err, app.ErrChanged) {
+		t.Errorf("on a record that got another event meanwhile: got %v", err)
+	}
+	if on, known, err := s.Operation(ctx, "me", list[1].Op); !known || on != id || err != nil {
+		t.Errorf("the operation is on %q (%v)", on, err)
+	}
+}
+
+// Several additions are kept all or none.
+func TestAdditionsAreAllOrNone(t *testing.T) {
+	s := open(t, t.TempDir())
+	a, b := start(t, s, "one"), start(t, s, "two")
+	had := load(t, s, b)
+	if err := s.Add(ctx, addition(a, "", load(t, s, a), reading("x")), addition(b, "", append(had, had...), reading("x"))); !errors.Is(err, app.ErrChanged) {
+		t.Fatalf("got %v", err)
+	}
+	if n := len(load(t, s, a)); n != 1 {
+		t.Errorf("half of it was kept: %d events", n)
 	}
 }
 
 func TestListFindsByEveryWord(t *testing.T) {
 	s := open(t, t.TempDir())
 	a, b := start(t, s, "field mushroom at the beck"), start(t, s, "field maple")
-	if err := s.Append(ctx, "me", b, journal.Event{Op: NewID(), Kind: journal.Delete, At: time.Now()}, listed); err != nil {
+	gone, _ := events.New(events.RecordStream, events.Delete, nil)
+	if err := s.Add(ctx, addition(b, "field maple", load(t, s, b), gone)); err != nil {
 		t.Fatal(err)
 	}
-	for query, want := range map[string]int{"": 1, "field": 1, "Beck FIELD": 1, "maple": 0, "field%": 1, "fungus": 0} {
-		if rows, err := s.List(ctx, "me", query, false); err != nil || len(rows) != want || want == 1 && rows[0].ID != a {
+	for query, want := range map[string]int{"": 1, "field": 1, "beck field": 1, "maple": 0, "field%": 0, "fungus": 0} {
+		if rows, err := s.List(ctx, "me", events.RecordStream, query, false); err != nil || len(rows) != want || want == 1 && rows[0].ID != a {
 			t.Errorf("%q finds %d (%v), want %d", query, len(rows), err, want)
 		}
 	}
-	if rows, _ := s.List(ctx, "me", "", true); len(rows) != 1 || rows[0].ID != b {
+	if rows, _ := s.List(ctx, "me", events.RecordStream, "", true); len(rows) != 1 || rows[0].ID != b {
 		t.Errorf("deleted ones: %v", rows)
+	}
+	if stale, err := s.Stale(ctx, "me", events.RecordStream, "other", 1); err != nil || len(stale) != 1 {
+		t.Fatalf("%d were worked out with another basis, one asked for (%v)", len(stale), err)
+	}
+	stale, err := s.Stale(ctx, "me", events.RecordStream, "other", 9)
+	if err != nil || len(stale) != 2 {
+		t.Fatalf("%d were worked out with another basis (%v)", len(stale), err)
+	}
+	for i := range stale {
+		stale[i].Basis, stale[i].Search = "other", "found anew"
+	}
+	if err := s.Add(ctx, addition(a, "got an event meanwhile", load(t, s, a), reading("x"))); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Relist(ctx, stale); err != nil {
+		t.Fatal(err)
+	}
+	if left, _ := s.Stale(ctx, "me", events.RecordStream, "other", 9); len(left) != 1 || left[0].ID != a || left[0].Search != "got an event meanwhile" {
+		t.Errorf("what got an event meanwhile was listed as it was before: %+v", left)
 	}
 }
 
@@ -106,7 +171,7 @@ func TestAFileOfAnotherKindIsRefusedAndLeftAlone(t *testing.T) {
 		if err := os.WriteFile(path, c.bytes, 0o600); err != nil {
 			t.Fatal(err)
 		}
-		_, err := Open(dir)
+		_, err := Open(dir, silent)
 		if err == nil || !strings.Contains(err.Error(), c.says) {
 			t.Errorf("%s: got %v, want … %s …", name, err, c.says)
 		}
@@ -115,7 +180,7 @@ func TestAFileOfAnotherKindIsRefusedAndLeftAlone(t *testing.T) {
 	if err := os.Mkdir(filepath.Join(dir, FileName), 0o700); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := Open(dir); err == nil {
+	if _, err := Open(dir, silent); err == nil {
 		t.Error("a folder is taken for a database")
 	}
 }
@@ -155,20 +220,17 @@ func TestAFullDiskLosesNothingThatWasKept(t *testing.T) {
 	s.db.Exec("PRAGMA max_page_count = 1") // SQLite then takes the present size as the limit
 	kept := 0
 	for range 500 {
-		e := reading("x")
-		e.Reading.States = []string{strings.Repeat("x", 2000)}
-		if err = s.Append(ctx, "me", id, e, listed); err != nil {
+		if err = s.Add(ctx, addition(id, "", load(t, s, id), reading(strings.Repeat("x", 2000)))); err != nil {
 			break
 		}
 		kept++
 	}
-	if !errors.Is(err, ErrFull) || strings.Contains(err.Error(), "\n") {
+	if !errors.Is(err, app.ErrFull) || strings.Contains(err.Error(), "\n") {
 		t.Fatalf("got %v after %d readings", err, kept)
 	}
 	s.Close()
-	_, events, err := open(t, dir).Get(ctx, "me", id)
-	if err != nil || len(events) != kept+1 {
-		t.Errorf("%d events are there, want %d (%v)", len(events), kept+1, err)
+	if n := len(load(t, open(t, dir), id)); n != kept+1 {
+		t.Errorf("%d events are there, want %d", n, kept+1)
 	}
 }
 
@@ -179,9 +241,7 @@ func TestACopyIsWholeWhileInUse(t *testing.T) {
 	if err := s.CopyTo(ctx, filepath.Join(dir, FileName)); err != nil {
 		t.Fatal(err)
 	}
-	if _, _, err := open(t, dir).Get(ctx, "me", id); err != nil {
-		t.Error(err)
-	}
+	load(t, open(t, dir), id)
 }
 
 func TestADatabaseOfANewerProgramIsRefused(t *testing.T) {
@@ -191,34 +251,7 @@ func TestADatabaseOfANewerProgramIsRefused(t *testing.T) {
 		t.Fatal(err)
 	}
 	s.Close()
-	if _, err := Open(dir); err == nil || !strings.Contains(err.Error(), "newer version") {
+	if _, err := Open(dir, silent); err == nil || !strings.Contains(err.Error(), "newer version") {
 		t.Errorf("got %v", err)
-	}
-}
-
-func TestMisspeltNamesAreFound(t *testing.T) {
-	s, err := Open(t.TempDir())
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer s.Close()
-	ctx := context.Background()
-	first := []Name{{"golden chanterelle", "a"}, {"death cap", "b"}, {`quoted "name"`, "c"}}
-	for range 2 { // the second time they are there already
-		if err := s.KeepNames(ctx, "one", first); err != nil {
-			t.Fatal(err)
-		}
-	}
-	for query, want := range map[string]string{"goldn chantrelle": "a", "deth cap": "b", `quotd "name"`: "c", "zz": "", "qqqq": "", "  ": ""} {
-		got, err := s.NamesLike(ctx, query)
-		if err != nil || (len(got) > 0) != (want != "") || want != "" && (got[0].Taxon != want || len(got) > 1) {
-			t.Errorf("%q finds %v (%v), want %q", query, got, err, want)
-		}
-	}
-	if err := s.KeepNames(ctx, "another", first[1:]); err != nil {
-		t.Fatal(err)
-	}
-	if got, err := s.NamesLike(ctx, "chanterelle"); err != nil || len(got) > 0 {
-		t.Errorf("the names of the guide before are still found: %v (%v)", got, err)
 	}
 }

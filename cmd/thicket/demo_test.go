@@ -2,34 +2,41 @@ package main
 
 import (
 	"context"
+	"log/slog"
 	"testing"
 
+	"zestythicket/app"
+	"zestythicket/demo"
 	"zestythicket/guidefile"
-	"zestythicket/server"
 	"zestythicket/store"
 )
 
 func demoVerdicts(t *testing.T, dir string) map[string]int {
 	t.Helper()
-	g, err := guidefile.Shipped()
+	g, err := guidefile.ShippedSource()
 	if err != nil {
 		t.Fatal(err)
 	}
-	s, err := store.Open(dir)
+	kept, err := store.Open(dir, slog.New(slog.DiscardHandler))
 	if err != nil {
 		t.Fatal(err)
 	}
-	defer s.Close()
-	if err := fillDemo(context.Background(), server.New(g, s, nil)); err != nil {
+	defer kept.Close()
+	ctx := context.Background()
+	s, err := app.New(g, kept, guidefile.Files{}).Session(ctx, "local")
+	if err != nil {
 		t.Fatal(err)
 	}
-	rows, err := s.List(context.Background(), server.Owner, "", false)
+	if err := demo.Fill(ctx, s); err != nil {
+		t.Fatal(err)
+	}
+	rows, err := s.Records(ctx, "", false)
 	if err != nil || len(rows) != 10 {
 		t.Fatalf("%d records (%v)", len(rows), err)
 	}
 	out := map[string]int{}
 	for _, r := range rows {
-		out[r.Verdict]++
+		out[string(r.Verdict)]++
 	}
 	return out
 }

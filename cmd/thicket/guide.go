@@ -9,12 +9,12 @@ import (
 	"github.com/spf13/cobra"
 )
 
-func guideCommand(b *book) *cobra.Command {
+func guideCommand(flag *guideFlag) *cobra.Command {
 	c := &cobra.Command{Use: "guide", Short: "Check a guide, or look something up in it"}
 	c.AddCommand(
 		&cobra.Command{
 			Use: "check", Short: "Validate and lint the guide; a JSON line for each finding", Args: cobra.NoArgs,
-			RunE: func(c *cobra.Command, _ []string) error { return checkGuide(c, b) },
+			RunE: func(c *cobra.Command, _ []string) error { return checkGuide(c, flag) },
 		},
 		&cobra.Command{
 			Use: "schema", Short: "Print the JSON Schema that guides are held against", Args: cobra.NoArgs,
@@ -25,18 +25,18 @@ func guideCommand(b *book) *cobra.Command {
 		},
 		&cobra.Command{
 			Use: "show ID", Short: "Print a taxon or a character as JSON", Args: cobra.ExactArgs(1),
-			RunE: func(c *cobra.Command, args []string) error { return showGuide(c, b, args[0]) },
+			RunE: func(c *cobra.Command, args []string) error { return showGuide(c, flag, args[0]) },
 		},
 	)
 	return c
 }
 
-func checkGuide(c *cobra.Command, b *book) error {
-	g, err := b.load()
+func checkGuide(c *cobra.Command, flag *guideFlag) error {
+	g, err := flag.load()
 	if err != nil {
 		return err
 	}
-	found, err := guidefile.Check(g, b.place)
+	found, err := guidefile.Check(g, flag.place)
 	if err != nil {
 		return err
 	}
@@ -62,8 +62,8 @@ func checkGuide(c *cobra.Command, b *book) error {
 	return nil
 }
 
-func showGuide(c *cobra.Command, b *book, id string) error {
-	g, err := b.load()
+func showGuide(c *cobra.Command, flag *guideFlag, id string) error {
+	g, err := flag.load()
 	if err != nil {
 		return err
 	}

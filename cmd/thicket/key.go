@@ -12,20 +12,20 @@ import (
 )
 
 type keyOptions struct {
-	part              keying.Scope
+	scope             keying.Scope
 	without           []string
 	noColour, noSmell bool
 	asJSON            bool
 }
 
-func keyCommand(b *book) *cobra.Command {
+func keyCommand(flag *guideFlag) *cobra.Command {
 	var o keyOptions
 	c := &cobra.Command{
 		Use:   "key --kingdom fungi",
 		Short: "Print a key to a part of the guide",
 		Args:  cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			g, err := b.load()
+			g, err := flag.load()
 			if err != nil {
 				return err
 			}
@@ -33,14 +33,14 @@ func keyCommand(b *book) *cobra.Command {
 		},
 	}
 	f := c.Flags()
-	f.StringVar(&o.part.Kingdom, "kingdom", "", "plantae or fungi")
-	f.IntVar(&o.part.Month, "month", 0, "1 to 12: what is there then")
-	f.StringVar(&o.part.Region, "region", "", "level 2 region code: what lives on its continent")
-	f.StringVar(&o.part.Stage, "stage", "", "young, mature or old")
+	f.StringVar(&o.scope.Kingdom, "kingdom", "", "plantae or fungi")
+	f.IntVar(&o.scope.Month, "month", 0, "1 to 12: what is there then")
+	f.StringVar(&o.scope.Region, "region", "", "level 2 region code: what lives on its continent")
+	f.StringVar(&o.scope.Stage, "stage", "", "young, mature or old")
 	f.StringSliceVar(&o.without, "without", nil, "tools that are not at hand")
 	f.BoolVar(&o.noColour, "no-colour", false, "colours cannot be told")
 	f.BoolVar(&o.noSmell, "no-smell", false, "nothing can be smelled")
-	f.BoolVar(&o.part.LookOnly, "look-only", false, "only what can be seen without touching")
+	f.BoolVar(&o.scope.LookOnly, "look-only", false, "only what can be seen without touching")
 	f.BoolVar(&o.asJSON, "json", false, "print it as JSON")
 	return c
 }
@@ -50,16 +50,16 @@ func printKey(c *cobra.Command, g *guide.Matrix, o keyOptions) error {
 	if err != nil {
 		return err
 	}
-	o.part.Observer = observer
-	k, err := keying.New(g, o.part)
+	o.scope.Observer = observer
+	k, err := keying.New(g, o.scope)
 	if err != nil {
 		return err
 	}
-	booklet := k.Print()
+	printed := k.Print()
 	if o.asJSON {
-		k.Weigh(booklet)
-		return json.NewEncoder(c.OutOrStdout()).Encode(booklet)
+		k.Weigh(printed)
+		return json.NewEncoder(c.OutOrStdout()).Encode(printed)
 	}
-	_, err = fmt.Fprint(c.OutOrStdout(), booklet.Text())
+	_, err = fmt.Fprint(c.OutOrStdout(), printed.Text())
 	return err
 }

@@ -20,18 +20,28 @@ func main() {
 	}
 }
 
-// book is the guide that every command works on.
-type book struct{ place string }
+// guideFlag names the guide that every command works on; empty for the shipped one.
+type guideFlag struct{ place string }
 
-func (b *book) load() (*guide.Matrix, error) {
-	if b.place == "" {
-		return guidefile.Shipped()
+// source is the guide as it is written.
+func (g *guideFlag) source() (*guide.Source, error) {
+	if g.place == "" {
+		return guidefile.ShippedSource()
 	}
-	return guidefile.Load(b.place)
+	return guidefile.LoadSource(g.place)
+}
+
+// load is the guide compiled.
+func (g *guideFlag) load() (*guide.Matrix, error) {
+	source, err := g.source()
+	if err != nil {
+		return nil, err
+	}
+	return guide.CompileValid(source), nil
 }
 
 func root() *cobra.Command {
-	var b book
+	var g guideFlag
 	c := &cobra.Command{
 		Use:           "thicket",
 		Short:         "Rule out every toxic lookalike before harvest",
@@ -39,7 +49,7 @@ func root() *cobra.Command {
 		SilenceUsage:  true,
 	}
 	c.CompletionOptions.DisableDefaultCmd = true
-	c.PersistentFlags().StringVar(&b.place, "guide", "", "a guide's folder or file, instead of the shipped one")
-	c.AddCommand(serveCommand(&b), identifyCommand(&b), planCommand(&b), keyCommand(&b), trialCommand(&b), guideCommand(&b))
+	c.PersistentFlags().StringVar(&g.place, "guide", "", "a guide's folder or file, instead of the shipped one")
+	c.AddCommand(serveCommand(&g), identifyCommand(&g), planCommand(&g), keyCommand(&g), trialCommand(&g), guideCommand(&g), schemaCommand())
 	return c
 }

@@ -19,14 +19,14 @@ type planOptions struct {
 	noColour, noSmell bool
 }
 
-func planCommand(b *book) *cobra.Command {
+func planCommand(flag *guideFlag) *cobra.Command {
 	var o planOptions
 	c := &cobra.Command{
 		Use:   "plan --target ID",
 		Short: "The least work that separates a taxon from every harmful one",
 		Args:  cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			g, err := b.load()
+			g, err := flag.load()
 			if err != nil {
 				return err
 			}

@@ -4,8 +4,10 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net"
 	"net/http"
+	"net/http/pprof"
 	"os"
 	"os/signal"
 	"path/filepath"
@@ -13,10 +15,14 @@ import (
 	"syscall"
 	"time"
 
+	"zestythicket/app"
 	"zestythicket/demo"
+	"zestythicket/guidefile"
 	"zestythicket/server"
+	"zestythicket/server/api"
+	"zestythicket/server/web"
 	"zestythicket/store"
-	"zestythicket/web"
+	front "zestythicket/web"
 
 	"github.com/spf13/cobra"
 )
@@ -25,9 +31,11 @@ type serveOptions struct {
 	addr, data    string
 	demo, noLogin bool
 	hosts         []string
+	logLevel      slog.Level
+	pprof         string
 }
 
-func serveCommand(b *book) *cobra.Command {
+func serveCommand(g *guideFlag) *cobra.Command {
 	var o serveOptions
 	c := &cobra.Command{
 		Use:   "serve",
@@ -36,7 +44,7 @@ func serveCommand(b *book) *cobra.Command {
 		RunE: func(c *cobra.Command, _ []string) error {
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
-			return serve(ctx, b, o)
+			return serve(ctx, g, o)
 		},
 	}
 	f := c.Flags()
@@ -45,14 +53,17 @@ func serveCommand(b *book) *cobra.Command {
 	f.BoolVar(&o.demo, "demo", false, "start on a fresh copy of the demo data")
 	f.StringSliceVar(&o.hosts, "host", nil, "host names to answer to besides this machine's own")
 	f.BoolVar(&o.noLogin, "anyone-without-login", false, "listen beyond this machine although there is no login yet: whoever reaches the address can read and change everything")
+	f.TextVar(&o.logLevel, "log-level", slog.LevelWarn, "what is logged to standard error: debug, info (a line for each request), warn or error")
+	f.StringVar(&o.pprof, "pprof", "", "address on this machine at which the program's own profiles are served")
 	return c
 }
 
-func serve(ctx context.Context, b *book, o serveOptions) error {
+func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	if err := refuseStrangers(o); err != nil {
 		return err
 	}
-	g, err := b.load()
+	log := slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: o.logLevel}))
+	base, err := g.source()
 	if err != nil {
 		return err
 	}
@@ -60,30 +71,47 @@ func serve(ctx context.Context, b *book, o serveOptions) error {
 	if err != nil {
 		return err
 	}
-	s, err := store.Open(dir)
+	s, err := store.Open(dir, log)
 	if err != nil {
 		return err
 	}
 	defer s.Close()
-	app := server.New(g, s, web.Static())
-	app.Hosts = o.hosts
-	if err := app.LoadOwn(ctx); err != nil {
+	a := app.New(base, s, guidefile.Files{})
+	a.Log = log
+	session, err := a.Session(ctx, api.Owner)
+	if err != nil {
 		return err
 	}
+	if session.Guide.Trouble != "" {
+		log.Warn("the guide of one's own is not in use", "cause", session.Guide.Trouble)
+	}
 	if o.demo {
-		if err := fillDemo(ctx, app); err != nil {
+		if err := demo.Fill(ctx, session); err != nil {
 			return err
 		}
 	}
-	l, err := net.Listen("tcp", o.addr)
+	practice, err := demo.Practice()
 	if err != nil {
-		if errors.Is(err, syscall.EADDRINUSE) {
-			return fmt.Errorf("the address %s is in use; stop what uses it, or name another with --addr", o.addr)
-		}
-		return fmt.Errorf("cannot listen on %s: %w", o.addr, err)
+		return err
+	}
+	l, err := listen(o.addr)
+	if err != nil {
+		return err
 	}
 	fmt.Printf("Zesty Thicket is at http://%s (data in %s)\n", l.Addr(), dir)
-	srv := &http.Server{Handler: app.Handler(), ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, IdleTimeout: 2 * time.Minute}
+	profiles, err := profiling(o.pprof, log)
+	if err != nil {
+		return err
+	}
+	defer profiles()
+	working := make(chan struct{})
+	go func() {
+		defer close(working)
+		a.Run(ctx, api.Owner)
+	}()
+	handler := server.Handler(a, server.Options{Static: front.Static(), Hosts: o.hosts, Practice: practice, Pace: web.DefaultPace})
+	// How long a request may take is the handler's pace; here only what comes before it and between two.
+	srv := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn)}
 	done := make(chan error, 1)
 	go func() { done <- srv.Serve(l) }()
 	select {
@@ -92,8 +120,48 @@ func serve(ctx context.Context, b *book, o serveOptions) error {
 	case <-ctx.Done():
 		wait, cancel := context.WithTimeout(context.Background(), 5*time.Second)
 		defer cancel()
-		return srv.Shutdown(wait)
+		err := srv.Shutdown(wait)
+		<-working // it writes to the store that is closed next
+		return err
 	}
+}
+
+func listen(addr string) (net.Listener, error) {
+	l, err := net.Listen("tcp", addr)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("the address %s is in use; stop what uses it, or name another with --addr", addr)
+	}
+	if err != nil {
+		return nil, fmt.Errorf("cannot listen on %s: %w", addr, err)
+	}
+	return l, nil
+}
+
+// profiling serves the program's own profiles on this machine alone, where asked to, and gives what ends it.
+func profiling(addr string, log *slog.Logger) (stop func(), err error) {
+	if addr == "" {
+		return func() {}, nil
+	}
+	host, _, err := net.SplitHostPort(addr)
+	if err != nil || !web.IsLoopback(host) {
+		return nil, fmt.Errorf("profiles tell what is in memory, so they are served on this machine alone: --pprof 127.0.0.1:6060, not %q", addr)
+	}
+	l, err := listen(addr)
+	if err != nil {
+		return nil, err
+	}
+	mux := http.NewServeMux()
+	mux.HandleFunc("/debug/pprof/", pprof.Index)
+	mux.HandleFunc("/debug/pprof/profile", pprof.Profile)
+	mux.HandleFunc("/debug/pprof/trace", pprof.Trace)
+	srv := &http.Server{Handler: mux, ReadHeaderTimeout: 10 * time.Second}
+	go func() {
+		if err := srv.Serve(l); !errors.Is(err, http.ErrServerClosed) {
+			log.Error("profiles are served no longer", "cause", err)
+		}
+	}()
+	fmt.Printf("Profiles are at http://%s/debug/pprof/\n", l.Addr())
+	return func() { srv.Close() }, nil
 }
 
 // refuseStrangers refuses to listen beyond this machine unless asked to by name: there is no login yet.
@@ -102,7 +170,7 @@ func refuseStrangers(o serveOptions) error {
 	if err != nil {
 		return fmt.Errorf("the address %q is not like 127.0.0.1:8737: %w", o.addr, err)
 	}
-	if server.IsLoopback(host) || o.noLogin {
+	if web.IsLoopback(host) || o.noLogin {
 		return nil
 	}
 	return fmt.Errorf("%s can be reached from other machines, and there is no login yet; add --anyone-without-login if that is what you want", o.addr)
@@ -140,20 +208,4 @@ func platformData() (string, error) {
 		return filepath.Join(home, ".local", "share"), err
 	}
 	return os.UserConfigDir() // the folder for application data on the others
-}
-
-func fillDemo(ctx context.Context, app *server.App) error {
-	sc, err := demo.Load()
-	if err != nil {
-		return err
-	}
-	if err := app.Store.KeepSettings(ctx, server.Owner, sc.Settings); err != nil {
-		return err
-	}
-	for _, r := range sc.Records {
-		if err := app.Import(ctx, r.ID, r.Events()); err != nil {
-			return err
-		}
-	}
-	return nil
 }

@@ -173,7 +173,7 @@ func TestPlan(t *testing.T) {
 	}
 }
 
-// A key comes out as a booklet or as JSON, of the same steps; what cannot be made is said in one line.
+// A key comes out as text or as JSON, of the same steps; what cannot be made is said in one line.
 func TestKeyPrintsABookletOrJSON(t *testing.T) {
 	text, err := run(t, "", "key", "--kingdom", "fungi", "--month", "10", "--without", "knife", "--no-smell")
 	if err != nil {
@@ -187,12 +187,12 @@ func TestKeyPrintsABookletOrJSON(t *testing.T) {
 	if err := json.Unmarshal([]byte(out), &b); err != nil {
 		t.Fatal(err)
 	}
-	if len(b.Steps) < 20 || b.Mean <= 0 || b.Bound <= 0 || !b.Part.Observer.NoSmell || slices.Contains(b.Part.Observer.Kit, "knife") {
-		t.Errorf("%d steps, %.1f questions, %+v", len(b.Steps), b.Mean, b.Part)
+	if len(b.Steps) < 20 || b.Mean <= 0 || b.Bound <= 0 || !b.Scope.Observer.NoSmell || slices.Contains(b.Scope.Observer.Kit, "knife") {
+		t.Errorf("%d steps, %.1f questions, %+v", len(b.Steps), b.Mean, b.Scope)
 	}
 	for _, s := range b.Steps {
 		if !strings.Contains(text, s.Question) || s.Character == "scent" {
-			t.Errorf("the booklet lacks %q, or asks for a scent", s.Question)
+			t.Errorf("the printed key lacks %q, or asks for a scent", s.Question)
 		}
 	}
 	for want, args := range map[string][]string{

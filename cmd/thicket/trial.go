@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"io"
 
+	"zestythicket/app"
 	"zestythicket/core/guide"
 	"zestythicket/core/trial"
 
@@ -20,14 +21,14 @@ type trialOptions struct {
 	omit                  string
 }
 
-func trialCommand(b *book) *cobra.Command {
+func trialCommand(flag *guideFlag) *cobra.Command {
 	var o trialOptions
 	c := &cobra.Command{
 		Use:   "trial < specimens.jsonl",
 		Short: "Put whole specimens through the asking loop; the summary goes to standard error",
 		Args:  cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			g, err := b.load()
+			g, err := flag.load()
 			if err != nil {
 				return err
 			}
@@ -99,7 +100,7 @@ func writeLines[T any](to io.Writer, values []T) error {
 func readSpecimens(in io.Reader) ([]trial.Specimen, error) {
 	var out []trial.Specimen
 	lines := bufio.NewScanner(in)
-	lines.Buffer(nil, maxLine)
+	lines.Buffer(nil, app.MaxLine)
 	for n := 1; lines.Scan(); n++ {
 		if len(bytes.TrimSpace(lines.Bytes())) == 0 {
 			continue

@@ -72,7 +72,7 @@ func newAsker(r *ruling.Ruling) *asker {
 	a.likely = a.likeliest(a.hopeful, mostLikely, a.likely)
 	total := 0.0
 	for _, t := range a.likely {
-		chance := math.Exp(r.Posterior(t) - r.Posterior(a.likely[0]))
+		chance := likeness(r.Posterior(t) - r.Posterior(a.likely[0]))
 		a.chance = append(a.chance, chance)
 		total += chance
 	}
@@ -81,6 +81,15 @@ func newAsker(r *ruling.Ruling) *asker {
 	}
 	return a
 }
+
+// likeness is the chance beside that of the likeliest, from the difference of their logarithms. It is rounded, so that the
+// last bits of an exponential, which machines work out in their own ways, decide nothing.
+func likeness(difference float64) float64 {
+	return max(leastChance, math.Round(math.Exp(difference)/leastChance)*leastChance)
+}
+
+// leastChance is the smallest chance that is told from none, and the step that chances are rounded to.
+const leastChance = 1e-12
 
 // likeliest gives the n likeliest taxa of a set, the likeliest first, in the room of the slice; of equally likely ones
 // the first by lot.

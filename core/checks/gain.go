@@ -241,5 +241,5 @@ func entropy(chances []float64) float64 {
 			h -= p * math.Log(p)
 		}
 	}
-	return h
+	return math.Round(h/leastChance) * leastChance
 }

@@ -1,7 +1,6 @@
 package checks
 
 import (
-	"math"
 	"math/bits"
 	"slices"
 
@@ -82,7 +81,7 @@ func (v *preview) laySpecimens(a *asker) {
 	v.list = a.likeliest(others, triedSpecimens-len(v.taxa), v.list)
 	v.taxa, v.weight = append(v.taxa, v.list...), v.weight[:0]
 	for _, t := range v.taxa {
-		v.weight = append(v.weight, math.Exp(a.r.Posterior(t)-a.r.Posterior(v.taxa[0])))
+		v.weight = append(v.weight, likeness(a.r.Posterior(t)-a.r.Posterior(v.taxa[0])))
 	}
 }
 

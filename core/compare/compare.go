@@ -38,14 +38,17 @@ type Row struct {
 	Cells []*guide.Score `json:"cells"`
 	// Apart tells for each of the others how it stands to the target: whatever the target shows it never does (always),
 	// some of it does (sometimes), or it differs in nothing that would tell (no).
-	Apart []string `json:"apart"`
+	Apart []Apart `json:"apart"`
 }
 
-// How a taxon stands apart from the target on a character.
+// Apart tells how a taxon stands apart from the target on a character.
+type Apart string
+
+// The ways of standing apart.
 const (
-	Always    = "always"
-	Sometimes = "sometimes"
-	Never     = "no"
+	Always    Apart = "always"
+	Sometimes Apart = "sometimes"
+	Never     Apart = "no"
 )
 
 // Rows lays taxa beside one another: firm characters first, then those on which most of the others never show what the
@@ -106,7 +109,7 @@ func before(a, b bool) int {
 	return 1
 }
 
-func (r *Row) count(how string) int {
+func (r *Row) count(how Apart) int {
 	n := 0
 	for _, a := range r.Apart {
 		if a == how {
@@ -150,7 +153,7 @@ func cell(col *guide.Column, t int) *guide.Score {
 }
 
 // apart tells how one taxon differs from the target on a column.
-func apart(col *guide.Column, target, other int) string {
+func apart(col *guide.Column, target, other int) Apart {
 	if !col.Scored.Has(target) || !col.Scored.Has(other) {
 		return Never
 	}

@@ -60,6 +60,14 @@ func Without(g *guide.Matrix, tools []string, noColour, noSmell bool) (Observer,
 	return o, nil
 }
 
+// Lacking lists the tools of a guide that an observer does not have.
+func (o *Observer) Lacking(g *guide.Matrix) []string {
+	if o.Kit == nil {
+		return []string{}
+	}
+	return slices.DeleteFunc(g.Tools(), func(tool string) bool { return slices.Contains(o.Kit, tool) })
+}
+
 // CanBeFirm tells whether a reading of the states in mask (0 for a number) could be firm, given what is read already
 // and what can still be had.
 func (s *Sheet) CanBeFirm(column int, mask uint64, taxon int) bool {

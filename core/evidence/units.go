@@ -46,3 +46,9 @@ func units() []string {
 	slices.Sort(out)
 	return out
 }
+
+// Inches gives a number in the unit as inches; false where the unit is none of length.
+func Inches(v float64, unit string) (float64, bool) {
+	mm, ok := millimetres[unit]
+	return v * mm / millimetres["in"], ok
+}

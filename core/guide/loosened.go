@@ -10,7 +10,7 @@ import (
 // with a use easier to be taken for. It is to be confirmed by whoever makes it.
 type Loosening struct {
 	Taxon       string `json:"taxon"`
-	DisplayName string `json:"called"`
+	DisplayName string `json:"display_name"`
 	Harm        Harm   `json:"harm"`
 	Character   string `json:"character,omitempty"`
 	Says        string `json:"says"`

@@ -49,6 +49,28 @@ func (s Season) Any(day time.Time) bool {
 	return !given
 }
 
+// Months lists the months, 1 to 12, in whose middle any organ is there.
+func (s Season) Months() []int {
+	out := []int{}
+	for m := time.January; m <= time.December; m++ {
+		if s.Any(MidMonth(m)) {
+			out = append(out, int(m))
+		}
+	}
+	return out
+}
+
+// Halves tells for the middle of each half of each month, the first of January first, whether an organ is there.
+func (s Season) Halves(organ Organ) []bool {
+	var out []bool
+	for m := time.January; m <= time.December; m++ {
+		for _, day := range []int{8, 23} {
+			out = append(out, s.In(organ, time.Date(2024, m, day, 0, 0, 0, 0, time.UTC)))
+		}
+	}
+	return out
+}
+
 func anyHas(ws []Window, day time.Time) bool {
 	for _, w := range ws {
 		if w.Has(day) {

@@ -152,6 +152,9 @@ const (
 	NoUse       Use = "none"
 )
 
+// Uses lists them all.
+var Uses = []Use{Edible, CookedOnly, Conditional, Medicinal, NoUse}
+
 // Taxon is a species, species group, section or genus that the guide describes.
 type Taxon struct {
 	ID       string   `json:"id"`
@@ -214,6 +217,9 @@ const (
 	ShowSomeone Verdict = "show-someone"
 	RuledClear  Verdict = "ruled-clear"
 )
+
+// Verdicts lists them all, the gravest first.
+var Verdicts = []Verdict{Leave, NoMatch, KeepLooking, ShowSomeone, RuledClear}
 
 // Sign is a combination of states that settles a specimen at once.
 type Sign struct {

@@ -77,6 +77,20 @@ func (c *Matrix) ThereIn(t int, character string, day time.Time) bool {
 	return ok && c.Taxa[t].Season.In(c.Columns[n].Organ, day)
 }
 
+// BearsOn is the set of taxa that are scored for a column, or for one whose readings rest on it.
+func (c *Matrix) BearsOn(column int) Bits {
+	taxa := c.Columns[column].Scored.Copy()
+	rests := func(on []Requirement) bool {
+		return slices.ContainsFunc(on, func(r Requirement) bool { return r.Column == column })
+	}
+	for i := range c.Columns {
+		if other := &c.Columns[i]; rests(other.Requires) || slices.ContainsFunc(other.StateRequires, rests) {
+			taxa.Or(other.Scored)
+		}
+	}
+	return taxa
+}
+
 // Tools are all tools that a character needs, in alphabetical order.
 func (c *Matrix) Tools() []string {
 	all := []string{}

@@ -10,40 +10,82 @@ import (
 
 // Identification is a ruling written out, with what to look at next.
 type Identification struct {
-	*ruling.Report
+	ruling.Report
 	Next []checks.Suggestion `json:"next"`
-
-	ruled *ruling.Ruling
+	// Why is the first reason for the verdict; of a cleared record, which has none, what it comes to.
+	Why ruling.Reason `json:"-"`
 }
 
-// Ruled is the ruling that the answer was written from.
-func (a *Identification) Ruled() *ruling.Ruling { return a.ruled }
+// Standing is a harmful taxon that is not out, the lines that would still cut it, and how many cuts it needs.
+type Standing struct {
+	Taxon   string           `json:"taxon"`
+	Lines   []ruling.Holding `json:"lines"`
+	Missing int              `json:"missing"`
+}
+
+// Shown is an identification with all that is shown beside it.
+type Shown struct {
+	Identification
+	// Holding tells for every harmful taxon that is not out what would still cut it.
+	Holding []Standing `json:"holding"`
+	// Says is the reason for the verdict in one sentence.
+	Says string `json:"says"`
+	// Again is the character to be looked at afresh, or empty.
+	Again string `json:"again"`
+	// Blamed are the characters whose readings were shown to be in the way; a change of one must be confirmed.
+	Blamed []string `json:"-"`
+}
 
 // Identify rules on a record. The error names what is wrong with the record.
-func Identify(g *guide.Matrix, rec *evidence.Record) (*Identification, error) {
-	sheet, err := evidence.Open(g, rec)
+func Identify(m *guide.Matrix, rec *evidence.Record) (*Identification, error) {
+	sheet, err := evidence.Open(m, rec)
 	if err != nil {
 		return nil, err
 	}
+	defer sheet.Close()
+	return identification(ruling.Rule(sheet)), nil
+}
+
+// Show rules on a record and writes all out that is shown of it. The error names what is wrong with the record.
+func Show(m *guide.Matrix, rec *evidence.Record) (*Shown, error) {
+	sheet, err := evidence.Open(m, rec)
+	if err != nil {
+		return nil, err
+	}
+	defer sheet.Close()
 	r := ruling.Rule(sheet)
-	a := &Identification{Report: r.Report(), Next: checks.Next(r), ruled: r}
-	if a.finishAtHome() {
-		a.Cautions = append(a.Cautions, ruling.Caution{
-			Code: "finish-at-home", Text: "What is left to read needs a table and time. Bag it apart from everything else and finish at home.",
+	s := &Shown{Identification: *identification(r), Holding: []Standing{}, Blamed: r.Blamed()}
+	s.Says = s.Why.Text
+	for i := range s.Harmful {
+		if h := &s.Harmful[i]; h.Status != ruling.Out {
+			s.Holding = append(s.Holding, Standing{h.Taxon, r.Holding(h.Taxon), h.CutsMissing()})
+		}
+	}
+	if n := r.AgainColumn(); n >= 0 {
+		s.Again = m.Columns[n].ID
+	}
+	return s, nil
+}
+
+func identification(r *ruling.Ruling) *Identification {
+	i := &Identification{Report: *r.Report(), Next: checks.Next(r), Why: r.Why()}
+	if i.finishAtHome() {
+		i.Cautions = append(i.Cautions, ruling.Caution{
+			Code: ruling.FinishAtHome, Text: "What is left to read needs a table and time. Bag it apart from everything else and finish at home.",
 		})
 	}
-	return a, nil
+	return i
 }
 
 // finishAtHome tells whether all that would still tell anything can only be read at home.
-func (a *Identification) finishAtHome() bool {
-	if a.Verdict != guide.KeepLooking || len(a.Next) == 0 {
+func (i *Identification) finishAtHome() bool {
+	if i.Verdict != guide.KeepLooking || len(i.Next) == 0 {
 		return false
 	}
-	for _, s := range a.Next {
+	for _, s := range i.Next {
 		if s.Where == guide.Field && s.Gain > 0 {
 			return false
 		}
 	}
-	return a.Next[0].Where == guide.Home
+	return i.Next[0].Where == guide.Home
 }

@@ -62,7 +62,7 @@ func TestEveryTaxonReadAsAsked(t *testing.T) {
 		tx := &g.Taxa[i]
 		rec := &evidence.Record{ID: tx.ID, Kingdom: tx.Kingdom}
 		a := ask(t, g, rec, i)
-		why := a.Ruled().Why()
+		why := a.Why
 		switch {
 		case !tx.Useful():
 			if a.Verdict != guide.Leave {
@@ -101,7 +101,7 @@ func ask(t *testing.T, g *guide.Matrix, rec *evidence.Record, taxon int) *identi
 		}
 		n, _ := g.Column(a.Next[0].Character)
 		r := shows(g, taxon, n)
-		r.Confirmed = a.Ruled().AgainColumn() >= 0
+		r.Confirmed = a.Why.Code == ruling.LookAgain
 		rec.Readings = append(rec.Readings, r)
 	}
 	t.Fatalf("%s: asked for more than there is", rec.ID)

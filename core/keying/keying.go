@@ -58,8 +58,8 @@ type Branch struct {
 
 // Question is what a key asks at one point.
 type Question struct {
-	Column *guide.Column
-	Leads  []Branch
+	Column   *guide.Column
+	Branches []Branch
 }
 
 // leastGain is the least, in bits, that a question must be expected to tell.

@@ -27,16 +27,16 @@ type Lead struct {
 
 // End is a taxon that a way ends at.
 type End struct {
-	Taxon  string     `json:"taxon"`
-	Called string     `json:"called"`
-	Name   string     `json:"name"`
-	Harm   guide.Harm `json:"harm"`
-	Useful bool       `json:"useful"`
+	Taxon       string     `json:"taxon"`
+	DisplayName string     `json:"display_name"`
+	Name        string     `json:"name"`
+	Harm        guide.Harm `json:"harm"`
+	Useful      bool       `json:"useful"`
 }
 
 // PrintedKey is a key written out.
 type PrintedKey struct {
-	Part  Scope  `json:"part"`
+	Scope Scope  `json:"scope"`
 	Taxa  int    `json:"taxa"`
 	Steps []Step `json:"steps"`
 	// Mean, once weighed, is the number of questions that a taxon takes on average when each of its ways is as likely as the others;
@@ -52,7 +52,7 @@ const mostSteps = 5000
 
 // Print writes a key out, each way to its end. Ways that come to the same taxa with the same questions left share a step.
 func (k *Key) Print() *PrintedKey {
-	b := &PrintedKey{Part: k.Scope, Taxa: k.Taxa.Count(), Steps: []Step{}, Whole: true}
+	b := &PrintedKey{Scope: k.Scope, Taxa: k.Taxa.Count(), Steps: []Step{}, Whole: true}
 	w := writer{k: k, b: b, known: map[string]int{}}
 	w.step(k.Taxa, nil, 0)
 	return b
@@ -97,7 +97,7 @@ func (w *writer) step(set guide.Bits, asked []int, from int) int {
 	n, _ := w.k.g.Column(q.Column.ID)
 	asked = append(asked[:len(asked):len(asked)], n)
 	var ways []Lead
-	for _, l := range q.Leads {
+	for _, l := range q.Branches {
 		var way Lead
 		var words []string
 		for _, s := range l.States {
@@ -140,7 +140,7 @@ func (k *Key) depth(t int, set guide.Bits, asked []int, seen map[string]float64)
 	n, _ := k.g.Column(q.Column.ID)
 	asked = append(asked[:len(asked):len(asked)], n)
 	sum, ways := 0.0, 0
-	for _, l := range q.Leads {
+	for _, l := range q.Branches {
 		if l.Taxa.Has(t) {
 			ways += len(l.States)
 			sum += float64(len(l.States)) * k.depth(t, l.Taxa, asked, seen)
@@ -174,7 +174,7 @@ func (b *PrintedKey) Text() string {
 			}
 			out.WriteByte('\n')
 			for _, e := range l.Ends {
-				fmt.Fprintf(&out, "        %s (%s)", e.Called, e.Name)
+				fmt.Fprintf(&out, "        %s (%s)", e.DisplayName, e.Name)
 				if e.Harm != guide.NoHarm {
 					fmt.Fprintf(&out, ", %s", harmWords[e.Harm])
 				}

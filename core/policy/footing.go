@@ -16,6 +16,9 @@ const (
 	Season    Footing = "season"
 )
 
+// FootingList lists every footing.
+var FootingList = []Footing{Structure, Surface, Print, Reaction, Size, Colour, Scent, Place, Season}
+
 // Reliability is how much a footing is trusted.
 type Reliability struct {
 	// Misread is the default chance that a sure reading is wrong, from 0 to 1. Common practice; no published source.

@@ -37,7 +37,11 @@ func TestWeights(t *testing.T) {
 			t.Errorf("firm %v, full %v: %d quarters, want %d", c.firm, c.full, got, c.want)
 		}
 	}
-	for f, r := range Footings {
+	if len(Footings) != len(FootingList) {
+		t.Errorf("%d footings have a place in the table, %d are listed", len(Footings), len(FootingList))
+	}
+	for _, f := range FootingList {
+		r := Footings[f]
 		if hint := f == Size || f == Colour || f == Scent || f == Place || f == Season; r.Full == hint || r.Misread <= 0 || r.Misread >= MostMisread {
 			t.Errorf("%s: %+v", f, r)
 		}

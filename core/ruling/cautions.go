@@ -9,19 +9,39 @@ import (
 	"zestythicket/core/policy"
 )
 
+// CautionCode names what a caution is about.
+type CautionCode string
+
+// The codes, in the order in which cautions are told.
+const (
+	ContactCaution CautionCode = "contact"
+	CleanHands     CautionCode = "clean-hands"
+	Handling       CautionCode = "handling"
+	TaxonCaution   CautionCode = "cautions"
+	Disputed       CautionCode = "disputed"
+	Preparation    CautionCode = "preparation"
+	OneGroup       CautionCode = "one-group"
+	Incomplete     CautionCode = "incomplete"
+	FinishAtHome   CautionCode = "finish-at-home"
+)
+
+// CautionCodes lists them all.
+var CautionCodes = []CautionCode{
+	ContactCaution, CleanHands, Handling, TaxonCaution, Disputed, Preparation, OneGroup, Incomplete, FinishAtHome,
+}
+
 // Caution is something to know before the specimen is touched, or before anything of it is eaten.
 type Caution struct {
-	// Code is contact, handling, clean-hands, preparation, disputed, incomplete or one-group.
-	Code  string `json:"code"`
-	Taxon string `json:"taxon,omitempty"`
-	Text  string `json:"text"`
+	Code  CautionCode `json:"code"`
+	Taxon string      `json:"taxon,omitempty"`
+	Text  string      `json:"text"`
 }
 
 // cautions gathers what the taxa that still fit call for: contact, the gravest first, and handling, then what holds for the working name.
 func (r *Ruling) cautions(fits []int) []Caution {
 	g := r.sheet.Guide
 	var out []Caution
-	add := func(code, taxon string, text guide.Prose) {
+	add := func(code CautionCode, taxon string, text guide.Prose) {
 		if text != "" {
 			out = append(out, Caution{code, taxon, string(text)})
 		}
@@ -32,36 +52,36 @@ func (r *Ruling) cautions(fits []int) []Caution {
 	for _, t := range gravest {
 		tx := &g.Taxa[t]
 		if tx.Contact != nil {
-			add("contact", tx.ID, guide.Prose(fmt.Sprintf("%s may still be it. %s %s", guide.AtStart(tx.DisplayName()), tx.Contact.Does, tx.Contact.Handling)))
+			add(ContactCaution, tx.ID, guide.Prose(fmt.Sprintf("%s may still be it. %s %s", guide.AtStart(tx.DisplayName()), tx.Contact.Does, tx.Contact.Handling)))
 		}
 		dirty = dirty || tx.Contact != nil || tx.Harm == guide.Deadly
 	}
 	if dirty {
-		add("clean-hands", "", "Clean hands and knife before you touch the next one.")
+		add(CleanHands, "", "Clean hands and knife before you touch the next one.")
 	}
 	w := r.workingTaxon()
 	if w != nil && r.fits.Has(r.working) {
-		add("handling", w.ID, w.Handling)
-		add("cautions", w.ID, w.Cautions)
-		add("disputed", w.ID, w.Disputed)
+		add(Handling, w.ID, w.Handling)
+		add(TaxonCaution, w.ID, w.Cautions)
+		add(Disputed, w.ID, w.Disputed)
 		r.preparation(add, fits)
 	}
 	if one := r.oneGroup(fits); one != "" {
-		add("one-group", "", guide.Prose(fmt.Sprintf("All that still fits is %s; for many purposes that is enough to know.", one)))
+		add(OneGroup, "", guide.Prose(fmt.Sprintf("All that still fits is %s; for many purposes that is enough to know.", one)))
 	}
-	add("incomplete", "", guide.Prose(r.incomplete()))
+	add(Incomplete, "", guide.Prose(r.incomplete()))
 	return out
 }
 
 // preparation adds what the working name asks for, and what the upset taxa with a use that still fit do: the
 // strictest of all that fits applies.
-func (r *Ruling) preparation(add func(code, taxon string, text guide.Prose), fits []int) {
+func (r *Ruling) preparation(add func(code CautionCode, taxon string, text guide.Prose), fits []int) {
 	strict := map[guide.Use]int{guide.Conditional: 0, guide.CookedOnly: 1, guide.Medicinal: 2, guide.Edible: 3}
 	for rank := range len(strict) {
 		for _, t := range fits {
 			tx := &r.sheet.Guide.Taxa[t]
 			if n, ok := strict[tx.Use]; ok && n == rank && (t == r.working || tx.Harm == guide.Upset) {
-				add("preparation", tx.ID, tx.Preparation)
+				add(Preparation, tx.ID, tx.Preparation)
 			}
 		}
 	}

@@ -175,7 +175,7 @@ func TestCautionsAndGates(t *testing.T) {
 			t.Fatal(err)
 		}
 		for _, c := range a.Cautions {
-			out = append(out, c.Code+" "+c.Taxon)
+			out = append(out, string(c.Code)+" "+c.Taxon)
 		}
 		return out, a.Gates
 	}
@@ -232,8 +232,8 @@ func TestMarginOfTheRecord(t *testing.T) {
 		if got != want {
 			t.Errorf("%s: margin %s, want %s", kingdom, got, want)
 		}
-		if kingdom == "fungi" && a.Ruled().Why().Code != ruling.GuideTooThin {
-			t.Errorf("with nothing harmful in scope: %s", a.Ruled().Why().Code)
+		if kingdom == "fungi" && a.Why.Code != ruling.GuideTooThin {
+			t.Errorf("with nothing harmful in scope: %s", a.Why.Code)
 		}
 	}
 }

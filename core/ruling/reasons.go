@@ -34,6 +34,12 @@ const (
 	AllOut Code = "all-out"
 )
 
+// Codes lists them all, in the order of the rules that give them.
+var Codes = []Code{
+	Sign, TargetHarmful, OnlyHarmfulFits, NothingToTake, LookAgain, TargetConflicts, NothingFits, SignPossible, NotOut,
+	CannotBeSeparated, GuideTooThin, MustSee, TooLittleSeen, Gate, TargetSerious, AllOut,
+}
+
 // Reason is why a verdict is what it is: a code with what it is about, and the sentence made from them.
 type Reason struct {
 	Code      Code   `json:"code"`
@@ -100,57 +106,79 @@ func (r *Ruling) Why() Reason {
 	return x
 }
 
-// say makes a reason's sentence: plain words, what was seen, what is missing, what to do.
-func (r *Ruling) say(x Reason) string {
-	name := r.name(x.Taxon)
-	character := ""
-	if n, ok := r.sheet.Guide.Column(x.Character); ok {
-		character = guide.InSentence(r.sheet.Guide.Columns[n].DisplayName())
-	}
-	switch x.Code {
-	case Sign:
-		return fmt.Sprintf("What you read is a warning sign on its own: %s", r.signSays(x.Sign))
-	case SignPossible:
-		return fmt.Sprintf("This may be a warning sign: %s Make sure of it before anything else.", r.signSays(x.Sign))
-	case TargetHarmful:
-		return fmt.Sprintf("%s is itself harmful to eat.", guide.AtStart(name))
-	case OnlyHarmfulFits:
-		return fmt.Sprintf("%s fits what you read, and nothing one would take does.", guide.AtStart(name))
-	case NothingToTake:
-		return fmt.Sprintf("What you read is %s, and this guide knows no use for it.", name)
-	case LookAgain:
-		return fmt.Sprintf("One answer does not go with the others. Look again at this: %s.", character)
-	case TargetConflicts:
-		if other := r.firstFit(); other != "" {
-			return fmt.Sprintf("This is not %s as this guide knows it; %s would fit. Leave it.", name, other)
+// telling is what a reason's sentence is made from.
+type telling struct {
+	*Ruling
+	reason          Reason
+	name, character string // to stand in the middle of the sentence
+}
+
+// sentences make the reasons' sentences: plain words, what was seen, what is missing, what to do.
+var sentences = map[Code]func(telling) string{
+	Sign: func(t telling) string {
+		return fmt.Sprintf("What you read is a warning sign on its own: %s", t.signSays(t.reason.Sign))
+	},
+	SignPossible: func(t telling) string {
+		return fmt.Sprintf("This may be a warning sign: %s Make sure of it before anything else.", t.signSays(t.reason.Sign))
+	},
+	TargetHarmful: func(t telling) string {
+		return fmt.Sprintf("%s is itself harmful to eat.", guide.AtStart(t.name))
+	},
+	OnlyHarmfulFits: func(t telling) string {
+		return fmt.Sprintf("%s fits what you read, and nothing one would take does.", guide.AtStart(t.name))
+	},
+	NothingToTake: func(t telling) string {
+		return fmt.Sprintf("What you read is %s, and this guide knows no use for it.", t.name)
+	},
+	LookAgain: func(t telling) string {
+		return fmt.Sprintf("One answer does not go with the others. Look again at this: %s.", t.character)
+	},
+	TargetConflicts: func(t telling) string {
+		if other := t.firstFit(); other != "" {
+			return fmt.Sprintf("This is not %s as this guide knows it; %s would fit. Leave it.", t.name, other)
 		}
-		return fmt.Sprintf("This is not %s as this guide knows it, nor anything else in it. Leave it.", name)
-	case NothingFits:
+		return fmt.Sprintf("This is not %s as this guide knows it, nor anything else in it. Leave it.", t.name)
+	},
+	NothingFits: func(telling) string {
 		return "Nothing in this guide that one would take fits what you read. Leave it."
-	case NotOut:
-		t, _ := r.sheet.Guide.Taxon(x.Taxon)
-		h := r.standing(t)
-		return notOutSays(&h, name)
-	case CannotBeSeparated:
-		return fmt.Sprintf("Nothing that can still be read here and now would tell it from %s for certain.", name)
-	case GuideTooThin:
+	},
+	NotOut: func(t telling) string {
+		n, _ := t.sheet.Guide.Taxon(t.reason.Taxon)
+		h := t.standing(n)
+		return notOutSays(&h, t.name)
+	},
+	CannotBeSeparated: func(t telling) string {
+		return fmt.Sprintf("Nothing that can still be read here and now would tell it from %s for certain.", t.name)
+	},
+	GuideTooThin: func(telling) string {
 		return "This guide knows no harmful species to hold it against, so it can rule none out."
-	case MustSee:
-		return fmt.Sprintf("Nobody should call it %s without this, firmly seen: %s.", name, character)
-	case TooLittleSeen:
-		return fmt.Sprintf("Too little of what you read is proof that it is %s. Read more of its build.", name)
-	case Gate:
-		for i := range r.sheet.Guide.Gates {
-			if g := &r.sheet.Guide.Gates[i]; g.ID == x.Gate {
-				return fmt.Sprintf("%s: only somebody taught in person clears these. %s", cmp.Or(g.Name, g.ID), g.Why)
-			}
-		}
-	case TargetSerious:
-		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", guide.AtStart(name))
-	case AllOut:
-		return fmt.Sprintf("All %d were ruled out by what you saw. Read as %s.", r.harmful.Count(), name)
+	},
+	MustSee: func(t telling) string {
+		return fmt.Sprintf("Nobody should call it %s without this, firmly seen: %s.", t.name, t.character)
+	},
+	TooLittleSeen: func(t telling) string {
+		return fmt.Sprintf("Too little of what you read is proof that it is %s. Read more of its build.", t.name)
+	},
+	Gate: func(t telling) string {
+		gates := t.sheet.Guide.Gates
+		g := &gates[slices.IndexFunc(gates, func(g guide.Gate) bool { return g.ID == t.reason.Gate })]
+		return fmt.Sprintf("%s: only somebody taught in person clears these. %s", cmp.Or(g.Name, g.ID), g.Why)
+	},
+	TargetSerious: func(t telling) string {
+		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", guide.AtStart(t.name))
+	},
+	AllOut: func(t telling) string {
+		return fmt.Sprintf("All %d were ruled out by what you saw. Read as %s.", t.harmful.Count(), t.name)
+	},
+}
+
+// say makes a reason's sentence.
+func (r *Ruling) say(x Reason) string {
+	t := telling{Ruling: r, reason: x, name: r.name(x.Taxon)}
+	if n, ok := r.sheet.Guide.Column(x.Character); ok {
+		t.character = guide.InSentence(r.sheet.Guide.Columns[n].DisplayName())
 	}
-	return string(x.Code)
+	return sentences[x.Code](t)
 }
 
 func notOutSays(h *Harmful, name string) string {
@@ -200,18 +228,22 @@ func (r *Ruling) signSays(id string) string {
 	return strings.Join(parts, ", ") + "."
 }
 
-// Blames tells whether the ruling shows, or asks again for, a reading of the column as one that is in the way of the
+// Blamed lists the characters whose readings the ruling shows, or asks again for, as ones that are in the way of the
 // working name. A change of such a reading must be confirmed afresh before it counts as sure.
-func (r *Ruling) Blames(column int) bool {
-	e := r.sheet.Entry(column)
-	if e == nil {
-		return false
+func (r *Ruling) Blamed() []string {
+	out := []string{}
+	for i := range r.sheet.Entries {
+		e := &r.sheet.Entries[i]
+		switch r.Code() {
+		case LookAgain:
+			if e.Number == r.again {
+				out = append(out, e.Column.ID)
+			}
+		case TargetConflicts:
+			if e.Weight(r.working) > 0 {
+				out = append(out, e.Column.ID)
+			}
+		}
 	}
-	switch r.Code() {
-	case LookAgain:
-		return column == r.again
-	case TargetConflicts:
-		return e.Weight(r.working) > 0
-	}
-	return false
+	return out
 }

@@ -7,6 +7,7 @@ import (
 
 	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
+	"zestythicket/core/ruling"
 )
 
 // small is a guide in which every rule can be met: good is what one would take, killer its deadly lookalike, hurter a
@@ -49,6 +50,7 @@ func TestRules(t *testing.T) {
 		at11  = `"region":"11",`
 		bonus = `"observer":{"taught":["bonus"]},`
 	)
+	told := map[ruling.Code]bool{}
 	for name, c := range map[string]struct{ about, readings, verdict, code string }{
 		"1 a sign that holds":                         {`"target":"good",` + at11, skirt + "," + sac, "leave", "sign"},
 		"1 a working name that is deadly":             {`"target":"killer",` + at11, free, "leave", "target-harmful"},
@@ -77,16 +79,29 @@ func TestRules(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if string(a.Verdict) != c.verdict || string(a.Ruled().Why().Code) != c.code {
+			if string(a.Verdict) != c.verdict || string(a.Why.Code) != c.code {
 				b, _ := json.Marshal(a)
-				t.Errorf("got %s (%s), want %s (%s)\n%s", a.Verdict, a.Ruled().Why().Code, c.verdict, c.code, b)
+				t.Errorf("got %s (%s), want %s (%s)\n%s", a.Verdict, a.Why.Code, c.verdict, c.code, b)
 			}
-			for _, r := range a.Reasons {
-				if r.Text == "" || strings.Contains(strings.ToLower(r.Text), "safe") {
+			for _, r := range append(a.Reasons, a.Why) {
+				if told[r.Code] = true; r.Text == "" || strings.Contains(strings.ToLower(r.Text), "safe") {
 					t.Errorf("a reason says %q", r.Text)
 				}
 			}
 		})
+	}
+	// Every reason is given to one of these: one that nobody can see is none.
+	bare := guidetest.Compile(`{"characters":[{"id":"a","kind":"states","states":[{"id":"x"},{"id":"y"}]}],"taxa":[{"id":"t","name":"A b","kingdom":"fungi","use":"edible","harm":"none","scores":{"a":["x"]}}]}`)
+	if a, err := identify.Identify(bare, guidetest.Record(`{"id":"x","readings":[{"character":"a","states":["x"],"sure":true}]}`)); err == nil {
+		told[a.Why.Code] = true
+	}
+	for _, code := range ruling.Codes {
+		if !told[code] {
+			t.Errorf("no record here is told %s", code)
+		}
+	}
+	if len(told) != len(ruling.Codes) {
+		t.Errorf("%d codes are told, %d are listed", len(told), len(ruling.Codes))
 	}
 }
 

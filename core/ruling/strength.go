@@ -40,6 +40,9 @@ const (
 	Open     Status = "open"
 )
 
+// Statuses lists them all.
+var Statuses = []Status{Out, Doubtful, Open}
+
 func statusOf(against, strength, needed policy.Quarters) Status {
 	switch {
 	case strength >= needed:

@@ -59,8 +59,8 @@ func TestTouching(t *testing.T) {
 		if a.Working != nil {
 			working = *a.Working
 		}
-		if string(a.Verdict) != c.verdict || string(a.Ruled().Why().Code) != c.code || working != c.working {
-			t.Errorf("%s: got %s, %s as %q, want %s, %s as %q", name, a.Verdict, a.Ruled().Why().Code, working, c.verdict, c.code, c.working)
+		if string(a.Verdict) != c.verdict || string(a.Why.Code) != c.code || working != c.working {
+			t.Errorf("%s: got %s, %s as %q, want %s, %s as %q", name, a.Verdict, a.Why.Code, working, c.verdict, c.code, c.working)
 		}
 	}
 	if got := harmfulOf(ruled(t, `"purpose":"touch","readings":[]`)); got != "nettle weed" {
@@ -120,11 +120,11 @@ func TestSignsAreSparedAndPossible(t *testing.T) {
 		t.Errorf("a sign to show somebody comes after what does not fit: %s", holds.Verdict)
 	}
 	spared := ruled(t, `"target":"twin-a","readings":[`+square+`,{"character":"root","states":["red"]}]`)
-	if spared.Ruled().Why().Code == ruling.SignPossible {
+	if spared.Why.Code == ruling.SignPossible {
 		t.Error("a sign is possible against a name that it spares")
 	}
 	two := ruled(t, `"target":"balm","readings":[{"character":"stem","states":["square","round"],"sure":true},{"character":"root","states":["red"]}]`)
-	if two.Ruled().Why().Code == ruling.SignPossible {
+	if two.Why.Code == ruling.SignPossible {
 		t.Error("a sign is possible on a reading with a state outside of it")
 	}
 }
@@ -147,7 +147,7 @@ func TestNoSentencePromisesAnything(t *testing.T) {
 		for _, n := range a.Next {
 			texts = append(texts, n.Why)
 		}
-		for _, text := range append(texts, a.Ruled().Why().Text) {
+		for _, text := range append(texts, a.Why.Text) {
 			low := strings.ToLower(text)
 			if text == "" || strings.Contains(low, "safe") || strings.Contains(low, "edible") || strings.Contains(text, "%!") {
 				t.Errorf("seed %d says %q", seed, text)

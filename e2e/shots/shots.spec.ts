@@ -13,10 +13,13 @@ async function shot(page: Page, name: string, width = 1280, height = 800) {
   await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' });
 }
 
+/** A score of one state. */
+const shows = (state: string) => ({ states: [{ state, rare: false, when: '' }], counts: [] });
+
 /** Keeps an entry of one's own guide, twice asked where that is asked. */
 async function keep(page: Page, entry: string, data: object) {
   const put = async (more: object) =>
-    (await page.request.put(`/api/v1/own/${entry}`, { data: { op: crypto.randomUUID(), ...data, ...more } })).json();
+    (await page.request.put(`/api/v1/overlay/${entry}`, { data: { op: crypto.randomUUID(), ...data, ...more } })).json();
   const { saved, confirm } = await put({});
   if (!saved) expect(await put({ confirm })).toMatchObject({ saved: true });
 }
@@ -34,13 +37,13 @@ test('pictures of the main views', async ({ page }) => {
     guide: '/guide',
     'guide-taxon': '/guide/amanita-rubescens',
     'guide-family': '/guide/family/Apiaceae',
-    'side-by-side-ramsons': '/beside?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
+    'side-by-side-ramsons': '/compare?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
   };
   for (const [name, path] of Object.entries(views)) {
     await page.goto(path);
     await shot(page, name);
   }
-  await page.goto('/beside?target=calvatia-gigantea&other=amanita-phalloides&other=scleroderma-citrinum');
+  await page.goto('/compare?target=calvatia-gigantea&other=amanita-phalloides&other=scleroderma-citrinum');
   await shot(page, 'side-by-side-phone', 390, 844);
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/key');
@@ -75,7 +78,7 @@ test('pictures of the main views', async ({ page }) => {
       use: 'none',
       harm: 'unknown',
       common: ['Velna bolete'],
-      scores: { underside: ['pores'], 'stem-net': ['fine'], substrate: ['woodland-soil'] },
+      scores: { underside: shows('pores'), 'stem-net': shows('fine'), substrate: shows('woodland-soil') },
     },
   });
   await keep(page, 'corrections/boletus-edulis', {

@@ -37,9 +37,9 @@ const test = base.extend<object, { pen: Record<string, [Half, Half]> }>({
       const require = createRequire(`${root}/web/package.json`);
       const { createElement } = require('react');
       const { renderToStaticMarkup } = require('react-dom/server');
-      const { Mushroom } = await vite.ssrLoadModule('/src/pen/Mushroom.tsx');
-      const { Halved } = await vite.ssrLoadModule('/src/pen/Halved.tsx');
-      const { Habit, Details } = await vite.ssrLoadModule('/src/pen/Plant.tsx');
+      const { Mushroom } = await vite.ssrLoadModule('/src/drawings/Mushroom.tsx');
+      const { Halved } = await vite.ssrLoadModule('/src/drawings/Halved.tsx');
+      const { Habit, Details } = await vite.ssrLoadModule('/src/drawings/Plant.tsx');
       const drawn =
         (part: unknown): Half =>
         (shown, sizes = {}) =>

@@ -17,7 +17,7 @@ test('a chanterelle, answered as asked, is cleared, named, closed and found agai
   await page.getByLabel('Search').fill('old wall chanterelle');
   await expect(page.getByRole('list', { name: 'Records' }).getByRole('listitem')).toHaveCount(1);
   await page.getByRole('link', { name: 'Golden chanterelle' }).click();
-  await expect(page.getByText('210 g')).toBeVisible();
+  await expect(asking(page).getByText('210 g')).toBeVisible();
   await page.getByRole('button', { name: 'Reopen it' }).click();
   await expect(page.getByText('Close this record: what was done with it')).toBeVisible();
 });

@@ -96,12 +96,20 @@ export async function beginAs(page: Page, search: string, name: RegExp, day = '2
   await expect(page.getByRole('region', { name: 'The specimen' })).toBeVisible();
 }
 
+interface Kept {
+  at?: string;
+  held?: boolean;
+  disputed?: boolean;
+  says?: string;
+  sure?: boolean;
+}
+
 /** Holds the ruling of the record that is open against what the command line rules on the same readings. */
 export async function ruledAlike(page: Page, id: string) {
   const record = await (await page.request.get(`/api/v1/records/${id}`)).json();
   const settings = await (await page.request.get('/api/v1/settings')).json();
   const { purpose, date, region, target, kingdom } = record.about;
-  const readings = record.readings.map(({ at, held, ...reading }: { at?: string; held?: boolean; sure?: boolean }) => ({
+  const readings = record.readings.map(({ at, held, disputed, says, ...reading }: Kept) => ({
     ...reading,
     sure: reading.sure && !held,
   }));

@@ -5,11 +5,11 @@ import (
 	"fmt"
 	"os"
 
-	"zestythicket/server"
+	"zestythicket/server/api"
 )
 
 func main() {
-	b, err := server.OpenAPI()
+	b, err := api.Description()
 	if err == nil && len(os.Args) == 2 {
 		err = os.WriteFile(os.Args[1], append(b, '\n'), 0o644)
 	} else if err == nil {

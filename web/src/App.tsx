@@ -1,30 +1,32 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { type ComponentType, lazy, Suspense, useEffect } from 'react';
 import { Redirect, Route, Switch, useLocation } from 'wouter';
 import { useRecords } from './api/useRecords';
-import { Global } from './look/Global';
-import { Waiting } from './parts/Fields';
-import { Shell } from './parts/Shell';
+import { Waiting } from './components/Fields';
+import { Shell } from './components/Shell';
+import { Global } from './theme/Global';
+import { type ViewId, viewAt, views } from './views/manifest';
 
-const Start = lazy(() => import('./views/start/Start'));
-const Bench = lazy(() => import('./views/bench/Bench'));
-const Records = lazy(() => import('./views/records/Records'));
-const Settings = lazy(() => import('./views/settings/Settings'));
-const Guide = lazy(() => import('./views/guide/Guide'));
-const Glossary = lazy(() => import('./views/guide/Glossary'));
-const Leaf = lazy(() => import('./views/guide/Leaf'));
-const Family = lazy(() => import('./views/guide/Family'));
-const Mine = lazy(() => import('./views/guide/Mine'));
-const OwnTaxon = lazy(() => import('./views/guide/OwnTaxon'));
-const Beside = lazy(() => import('./views/beside/Beside'));
-const Key = lazy(() => import('./views/key/Key'));
+/** What a view is given: what varies in its address. */
+interface Address {
+  id?: string | undefined;
+  name?: string | undefined;
+}
 
-const titles: Record<string, string> = {
-  bench: 'Bench',
-  records: 'Records',
-  settings: 'Settings',
-  guide: 'The guide',
-  beside: 'Side by side',
-  key: 'A key',
+/** The component that shows each view, fetched when it is first shown. */
+const components: Record<ViewId, ComponentType<{ id: string; name: string }>> = {
+  start: lazy(() => import('./views/start/Start')),
+  bench: lazy(() => import('./views/bench/Bench')),
+  'last-bench': LastBench,
+  records: lazy(() => import('./views/records/Records')),
+  settings: lazy(() => import('./views/settings/Settings')),
+  guide: lazy(() => import('./views/guide/Guide')),
+  family: lazy(() => import('./views/guide/Family')),
+  glossary: lazy(() => import('./views/guide/Glossary')),
+  overlay: lazy(() => import('./views/guide/Overlay')),
+  'overlay-taxon': lazy(() => import('./views/guide/OverlayTaxon')),
+  taxon: lazy(() => import('./views/guide/TaxonPage')),
+  compare: lazy(() => import('./views/compare/Compare')),
+  key: lazy(() => import('./views/key/Key')),
 };
 
 /** The bench without a record opens the one that was worked on last, if it is still open. */
@@ -39,7 +41,7 @@ function LastBench() {
 export function App() {
   const [path] = useLocation();
   useEffect(() => {
-    document.title = `${titles[path.split('/')[1] ?? ''] ?? 'New record'} · Zesty Thicket`;
+    document.title = `${viewAt(path)?.title ?? 'Nothing here'} · Zesty Thicket`;
   }, [path]);
   return (
     <>
@@ -47,19 +49,14 @@ export function App() {
       <Shell>
         <Suspense fallback={<Waiting />}>
           <Switch>
-            <Route path="/" component={Start} />
-            <Route path="/bench" component={LastBench} />
-            <Route path="/bench/:id">{({ id }) => <Bench key={id} id={id} />}</Route>
-            <Route path="/records" component={Records} />
-            <Route path="/settings" component={Settings} />
-            <Route path="/guide" component={Guide} />
-            <Route path="/guide/family/:name">{({ name }) => <Family name={name} />}</Route>
-            <Route path="/guide/words" component={Glossary} />
-            <Route path="/guide/mine" component={Mine} />
-            <Route path="/guide/mine/:id">{({ id }) => <OwnTaxon key={id} id={id} />}</Route>
-            <Route path="/guide/:id">{({ id }) => <Leaf key={id} id={id} />}</Route>
-            <Route path="/beside" component={Beside} />
-            <Route path="/key" component={Key} />
+            {(Object.keys(views) as ViewId[]).map((id) => {
+              const View = components[id];
+              return (
+                <Route key={id} path={views[id].path}>
+                  {(at: Address) => <View key={at.id} id={at.id ?? ''} name={at.name ?? ''} />}
+                </Route>
+              );
+            })}
             <Route>
               <Waiting>
                 <p>There is nothing at this address. The views are named at the side.</p>

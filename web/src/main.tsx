@@ -1,11 +1,11 @@
-import './look/nonce';
+import './theme/nonce';
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import { MutationCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App';
-import { tell } from './parts/Notice';
+import { tell } from './components/Notice';
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 10_000, refetchOnWindowFocus: false } },

@@ -4,18 +4,26 @@ import type { components, paths } from './schema';
 
 /** The types of the API, by the names of its description. */
 export type Schema = components['schemas'];
-export type RecordView = Schema['RecordView'];
-export type Ruling = Schema['RulingView'];
-export type Character = Schema['CharacterView'];
-export type Taxon = Schema['TaxonView'];
-export type Guide = Schema['GuideView'];
+export type RecordView = Schema['Record'];
+export type Ruling = Schema['Shown'];
+export type Character = Schema['Character'];
+export type Taxon = Schema['Taxon'];
+export type TaxonPage = Schema['TaxonPage'];
+export type TaxonDocument = Schema['TaxonDocument'];
+export type Score = Schema['Score'];
+export type Guide = Schema['Guide'];
 export type Settings = Schema['Settings'];
-export type Row = Schema['RowView'];
+export type Lacks = Schema['Lacks'];
+export type Row = Schema['Row'];
 export type Reading = Schema['Kept'];
 export type About = Schema['About'];
-export type Own = Schema['OwnView'];
 export type Asked = Schema['Loosening'];
 export type Closing = Schema['Closing'];
+export type Verdict = Schema['Verdict'];
+export type Harm = Schema['Harm'];
+export type Use = Schema['Use'];
+export type Organ = Schema['Organ'];
+export type Kingdom = Taxon['kingdom'];
 
 /** The API, called with the types of its own description. */
 export const api = createClient<paths>({ baseUrl: window.location.origin });

@@ -3,11 +3,11 @@ import { useMemo } from 'react';
 import { answered, api, type Character, type Guide, type Taxon } from './client';
 
 /** The guide with lookups by id. */
-export interface Book extends Guide {
+export interface GuideIndex extends Guide {
   character: (id: string) => Character | undefined;
   taxon: (id: string) => Taxon | undefined;
   /** What to call a taxon; its id where the guide no longer has it. */
-  called: (id: string) => string;
+  nameOf: (id: string) => string;
 }
 
 /** The guide that the server rules with. */
@@ -17,7 +17,7 @@ export function useGuide() {
     queryFn: () => answered(api.GET('/api/v1/guide')),
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const book = useMemo<Book | undefined>(() => {
+  const guide = useMemo<GuideIndex | undefined>(() => {
     if (!query.data) return undefined;
     const characters = new Map(query.data.characters.map((x) => [x.id, x]));
     const taxa = new Map(query.data.taxa.map((x) => [x.id, x]));
@@ -25,11 +25,11 @@ export function useGuide() {
       ...query.data,
       character: (id) => characters.get(id),
       taxon: (id) => taxa.get(id),
-      called: (id) => {
+      nameOf: (id) => {
         const taxon = taxa.get(id);
-        return taxon ? `${taxon.called}${taxon.own === 'taxon' ? ' (yours)' : ''}` : id;
+        return taxon ? `${taxon.display_name}${taxon.own === 'taxon' ? ' (yours)' : ''}` : id;
       },
     };
   }, [query.data]);
-  return { book, error: query.error };
+  return { guide, error: query.error };
 }

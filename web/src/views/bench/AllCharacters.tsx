@@ -1,9 +1,9 @@
 import styled from 'styled-components';
 import type { RecordView } from '../../api/client';
-import type { Book } from '../../api/useGuide';
-import { c } from '../../look/tokens';
-import { Button } from '../../parts/Buttons';
-import { organWords } from '../../parts/words';
+import type { GuideIndex } from '../../api/useGuide';
+import { Button } from '../../components/Buttons';
+import { organWords } from '../../components/words';
+import { c } from '../../theme/tokens';
 
 const Box = styled.details`
   border-top: 1.5px solid ${c('mist')};
@@ -23,22 +23,22 @@ const Organs = styled.div`
 /** Every character of the kingdom by organ, to be read in any order. */
 export function AllCharacters({
   record,
-  book,
+  guide,
   onPick,
 }: {
   record: RecordView;
-  book: Book;
+  guide: GuideIndex;
   onPick: (character: string) => void;
 }) {
   const read = new Set(record.readings.map((r) => r.character));
-  const mine = book.characters.filter((x) => x.kingdoms.includes(record.about.kingdom));
+  const mine = guide.characters.filter((x) => x.kingdoms.includes(record.about.kingdom));
   return (
     <Box>
       <summary>
         <h2>All {mine.length} features, in any order</h2>
       </summary>
       <Organs>
-        {book.organs.map((organ) => {
+        {guide.organs.map((organ) => {
           const here = mine.filter((x) => x.organ === organ);
           if (here.length === 0) return null;
           return (

@@ -1,27 +1,27 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useSearchParams } from 'wouter';
-import { newId } from '../../api/client';
+import { useChangeRecord } from '../../api/useChangeRecord';
 import { useGuide } from '../../api/useGuide';
-import { type Change, useChange, useRecord } from '../../api/useRecord';
+import { useRecord } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
-import { c, medium, narrow } from '../../look/tokens';
-import { Ask } from '../../parts/Ask';
-import { Button, Row } from '../../parts/Buttons';
-import { Waiting } from '../../parts/Fields';
-import { useShortcuts } from '../../parts/useShortcuts';
+import { Ask } from '../../components/Ask';
+import { Button, Row } from '../../components/Buttons';
+import { Waiting } from '../../components/Fields';
+import { useShortcuts } from '../../components/useShortcuts';
+import { c, medium, narrow } from '../../theme/tokens';
 import { AllCharacters } from './AllCharacters';
-import { Band } from './Band';
-import { Canes } from './Canes';
 import { Close } from './Close';
 import { Decided } from './Decided';
 import { Details } from './Details';
-import { Later } from './Later';
+import { Lookalikes } from './Lookalikes';
+import { NextChecks } from './NextChecks';
 import { Specimen } from './Specimen';
+import { VerdictBar } from './VerdictBar';
 import { Cautions, Warnings } from './Warnings';
-import { Weak } from './Weak';
+import { WeakPoints } from './WeakPoints';
 
-const Walk = lazy(() => import('./Walk'));
+const Tour = lazy(() => import('./Tour'));
 
 const Columns = styled.div`
   display: grid;
@@ -56,15 +56,14 @@ const Ways = styled(Row)`
 
 /** The main view: one specimen, what was read of it, what still stands, and what to look at next. */
 export default function Bench({ id }: { id: string }) {
-  const { book, error: noGuide } = useGuide();
+  const { guide, error: noGuide } = useGuide();
   const { data: record, error: noRecord } = useRecord(id);
   const { data: settings } = useSettings();
-  const { mutate, isPending } = useChange(id);
+  const { change, isPending } = useChangeRecord(id);
   const [picked, setPicked] = useState<{ character: string; afresh: boolean }>();
   const ask = useRef<HTMLElement>(null);
   const [search] = useSearchParams();
 
-  const change = useCallback((what: Change) => mutate({ op: newId(), change: what }), [mutate]);
   const pick = useCallback((character: string, afresh = false) => {
     setPicked({ character, afresh });
     ask.current?.scrollIntoView({ block: 'start' });
@@ -85,19 +84,19 @@ export default function Bench({ id }: { id: string }) {
     y: () => record?.can_redo && change({ do: 'redo' }),
   });
 
-  if (!book || !record || !ruling || !settings) return <Waiting error={noGuide ?? noRecord} />;
-  const character = asked ? book.character(asked) : undefined;
+  if (!guide || !record || !ruling || !settings) return <Waiting error={noGuide ?? noRecord} />;
+  const character = asked ? guide.character(asked) : undefined;
   const target = ruling.working ?? ruling.candidates[0]?.taxon;
   const standing = ruling.harmful.filter((h) => h.taxon !== target).slice(0, 3);
-  const besides = `/beside?${target ? `target=${target}&` : ''}${standing.map((h) => `other=${h.taxon}&`).join('')}record=${id}`;
+  const besides = `/compare?${target ? `target=${target}&` : ''}${standing.map((h) => `other=${h.taxon}&`).join('')}record=${id}`;
   return (
     <>
-      {search.has('walk') && (
+      {search.has('tour') && (
         <Suspense>
-          <Walk record={record} onChange={change} onPick={pick} />
+          <Tour record={record} onChange={change} onPick={pick} />
         </Suspense>
       )}
-      <Band record={record} book={book} covered={covered} onChange={change} />
+      <VerdictBar record={record} guide={guide} covered={covered} onChange={change} />
       <Tools data-screen-only>
         <span>
           {record.about.kingdom === 'fungi' ? 'Mushroom' : 'Plant'}
@@ -113,7 +112,7 @@ export default function Bench({ id }: { id: string }) {
       </Tools>
       <Columns>
         <section ref={ask} tabIndex={-1} aria-label="Look here next">
-          {!closed && <Warnings ruling={ruling} book={book} covered={covered} />}
+          {!closed && <Warnings ruling={ruling} guide={guide} covered={covered} />}
           {closed ? (
             <Close record={record} onChange={change} />
           ) : character ? (
@@ -131,15 +130,15 @@ export default function Bench({ id }: { id: string }) {
           ) : (
             <Decided ruling={ruling} />
           )}
-          {!closed && !covered && <Later ruling={ruling} book={book} shown={asked} onPick={pick} />}
+          {!closed && !covered && <NextChecks ruling={ruling} guide={guide} shown={asked} onPick={pick} />}
           {!covered && (
             <Ways data-screen-only>
               <Link href={besides}>Side by side</Link>
               {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>By a key</Link>}
             </Ways>
           )}
-          {!covered && <Weak ruling={ruling} book={book} onPick={closed ? undefined : pick} />}
-          {!covered && <Cautions ruling={ruling} book={book} />}
+          {!covered && <WeakPoints ruling={ruling} guide={guide} onPick={closed ? undefined : pick} />}
+          {!covered && <Cautions ruling={ruling} guide={guide} />}
           {!closed && !covered && <Close record={record} onChange={change} />}
         </section>
         {covered ? (
@@ -150,21 +149,20 @@ export default function Bench({ id }: { id: string }) {
           <>
             <Specimen
               record={record}
-              book={book}
-              settings={settings}
+              guide={guide}
               closed={closed}
               next={character?.organ}
               onPick={pick}
               onClear={(of) => change({ do: 'clear', character: of })}
             />
-            <Canes ruling={ruling} readings={record.readings} book={book} closed={closed} onPick={pick} />
+            <Lookalikes ruling={ruling} readings={record.readings} guide={guide} closed={closed} onPick={pick} />
           </>
         )}
       </Columns>
       {!covered && (
         <Below>
-          {!closed && <AllCharacters record={record} book={book} onPick={pick} />}
-          <Details key={record.changed} record={record} book={book} closed={closed} onChange={change} />
+          {!closed && <AllCharacters record={record} guide={guide} onPick={pick} />}
+          <Details key={record.changed} record={record} guide={guide} closed={closed} onChange={change} />
         </Below>
       )}
     </>

@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Closing, RecordView } from '../../api/client';
-import type { Change } from '../../api/useRecord';
+import type { Change } from '../../api/sendChange';
 import { useSettings } from '../../api/useSettings';
-import { c } from '../../look/tokens';
-import { Button, Primary, Row } from '../../parts/Buttons';
-import { Pick, Text } from '../../parts/Fields';
-import { doneWords } from '../../parts/words';
+import { Button, Primary, Row } from '../../components/Buttons';
+import { Pick, Text } from '../../components/Fields';
+import { Quantity } from '../../components/Quantity';
+import { doneWords } from '../../components/words';
+import { c } from '../../theme/tokens';
 
 const Box = styled.details`
   margin-top: 18px;
@@ -15,47 +16,38 @@ const Box = styled.details`
   form { display: grid; gap: 12px; }
 `;
 
-const gramsPerOunce = 28.349523125;
-
 /** Ends a record with what was done, or shows how it ended and opens it again. */
 export function Close({ record, onChange }: { record: RecordView; onChange: (change: Change) => void }) {
   const imperial = useSettings().data?.units === 'imperial';
   const [done, setDone] = useState<Closing['done']>('left');
-  const [amount, setAmount] = useState('');
+  const [amount, setAmount] = useState<number>();
   const [note, setNote] = useState('');
-  const [wrong, setWrong] = useState('');
   const { closing } = record;
   if (closing) {
-    const grams = closing.amount_g;
     return (
       <div>
         <h2>{doneWords[closing.done]}</h2>
-        {grams !== undefined && (
-          <p>{imperial ? `${Math.round((grams / gramsPerOunce) * 10) / 10} oz` : `${grams} g`}</p>
-        )}
+        {closing.weighed && <p>{closing.weighed}</p>}
         {closing.note && <p>{closing.note}</p>}
         <p>This record is closed. Its ruling stays as it was on that day.</p>
+        {record.unruled > 0 && (
+          <p role="alert">
+            {record.unruled} {record.unruled === 1 ? 'change' : 'changes'} came in from elsewhere that this ruling did
+            not see. Reopen it to rule on all of it.
+          </p>
+        )}
         <Row>
           <Button onPress={() => onChange({ do: 'reopen' })}>Reopen it</Button>
         </Row>
       </div>
     );
   }
-  const send = () => {
-    const n = amount.trim() === '' ? undefined : Number(amount.replace(',', '.'));
-    if (n !== undefined && !(n >= 0)) {
-      setWrong('Type the amount as a number, such as 250, or leave it out.');
-      return;
-    }
+  const unit = imperial ? 'oz' : 'g';
+  const send = () =>
     onChange({
       do: 'close',
-      closing: {
-        done,
-        note,
-        ...(done === 'took' && n !== undefined ? { amount_g: imperial ? n * gramsPerOunce : n } : {}),
-      },
+      closing: { done, note, ...(done === 'took' && amount !== undefined ? { amount, unit } : {}) },
     });
-  };
   return (
     <Box open={record.ruling.verdict !== 'keep-looking'}>
       <summary>Close this record: what was done with it</summary>
@@ -77,15 +69,14 @@ export function Close({ record, onChange }: { record: RecordView; onChange: (cha
           </p>
         )}
         {done === 'took' && (
-          <Text
+          <Quantity
             label={`How much (${imperial ? 'ounces' : 'grams'})`}
+            unit={unit}
             value={amount}
             onChange={setAmount}
-            inputMode="decimal"
           />
         )}
         <Text label="Note" value={note} onChange={setNote} long />
-        {wrong && <p role="alert">{wrong}</p>}
         <Row>
           <Primary type="submit">Close the record</Primary>
         </Row>

@@ -1,6 +1,6 @@
-import type { Ruling } from '../../api/client';
+import type { Ruling, Verdict } from '../../api/client';
 
-const todo: Record<string, string> = {
+const todo: Record<Verdict, string> = {
   leave: 'Leave it where it stands, and wash hands and knife before you touch the next one.',
   'no-match': 'Leave it. It is not what you took it for, and this guide cannot say what it is.',
   'show-someone':

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { About, RecordView } from '../../api/client';
-import type { Book } from '../../api/useGuide';
-import type { Change } from '../../api/useRecord';
-import { c } from '../../look/tokens';
-import { Primary, Row } from '../../parts/Buttons';
-import { Pick, Text } from '../../parts/Fields';
+import type { Change } from '../../api/sendChange';
+import type { GuideIndex } from '../../api/useGuide';
+import { Primary, Row } from '../../components/Buttons';
+import { Pick, Text } from '../../components/Fields';
+import { c } from '../../theme/tokens';
 
 const Box = styled.details`
   border-top: 1.5px solid ${c('mist')};
@@ -20,20 +20,20 @@ const stages = ['', 'young', 'mature', 'old'].map((id) => ({ id, name: id === ''
 /** What the record is about: name, day, place, stage, note. */
 export function Details({
   record,
-  book,
+  guide,
   closed,
   onChange,
 }: {
   record: RecordView;
-  book: Book;
+  guide: GuideIndex;
   closed: boolean;
   onChange: (change: Change) => void;
 }) {
   const [about, setAbout] = useState<About>(record.about);
   const set = (part: Partial<About>) => setAbout({ ...about, ...part });
-  const names = book.taxa
+  const names = guide.taxa
     .filter((t) => t.kingdom === about.kingdom)
-    .map((t) => ({ id: t.id, name: `${t.called} (${t.name})` }))
+    .map((t) => ({ id: t.id, name: `${t.display_name} (${t.name})` }))
     .sort((a, b) => a.name.localeCompare(b.name));
   if (closed) return record.about.note ? <p>{record.about.note}</p> : null;
   return (
@@ -73,7 +73,7 @@ export function Details({
           label="Region"
           value={about.region ?? ''}
           onChange={(region) => set({ region })}
-          options={[{ id: '', name: 'Not given' }, ...book.regions.map((r) => ({ id: r.code, name: r.name }))]}
+          options={[{ id: '', name: 'Not given' }, ...guide.regions.map((r) => ({ id: r.code, name: r.name }))]}
         />
         <div className="wide">
           <Text label="Note" long value={about.note ?? ''} onChange={(note) => set({ note })} />

@@ -1,13 +1,12 @@
 import { lazy, Suspense } from 'react';
 import styled from 'styled-components';
-import type { RecordView, Settings } from '../../api/client';
-import type { Book } from '../../api/useGuide';
-import { c } from '../../look/tokens';
-import { Button, Row } from '../../parts/Buttons';
-import { readingWords } from '../../parts/readingWords';
-import { Figure } from '../../pen/Figure';
+import type { RecordView } from '../../api/client';
+import type { GuideIndex } from '../../api/useGuide';
+import { Button, Row } from '../../components/Buttons';
+import { Figure } from '../../drawings/Figure';
+import { c } from '../../theme/tokens';
 
-const Spots = lazy(() => import('./Spots').then((m) => ({ default: m.Spots })));
+const FigureHotspots = lazy(() => import('./FigureHotspots').then((m) => ({ default: m.FigureHotspots })));
 
 const Box = styled.section`
   background: ${c('paper')};
@@ -24,8 +23,7 @@ const Box = styled.section`
 
 interface Props {
   record: RecordView;
-  book: Book;
-  settings: Settings;
+  guide: GuideIndex;
   closed: boolean;
   /** The organ of what is asked next. */
   next?: string;
@@ -40,7 +38,7 @@ const parts: Record<string, string[]> = {
 };
 
 /** The specimen drawn from what was read, and every reading in words, to change or clear. */
-export function Specimen({ record, book, settings, closed, next, onPick, onClear }: Props) {
+export function Specimen({ record, guide, closed, next, onPick, onClear }: Props) {
   const shown: Record<string, string | undefined> = {};
   const sizes: Record<string, number | undefined> = {};
   for (const r of record.readings) {
@@ -49,7 +47,7 @@ export function Specimen({ record, book, settings, closed, next, onPick, onClear
   }
   const missing = (parts[record.about.kingdom] ?? [])
     .filter((p) => !shown[p])
-    .map((p) => book.character(p)?.name.toLowerCase());
+    .map((p) => guide.character(p)?.name.toLowerCase());
   const figure = (
     <Figure
       kingdom={record.about.kingdom}
@@ -66,9 +64,9 @@ export function Specimen({ record, book, settings, closed, next, onPick, onClear
           figure
         ) : (
           <Suspense fallback={figure}>
-            <Spots record={record} book={book} next={next} onPick={onPick}>
+            <FigureHotspots record={record} guide={guide} next={next} onPick={onPick}>
               {figure}
-            </Spots>
+            </FigureHotspots>
           </Suspense>
         )}
         <figcaption>
@@ -78,7 +76,7 @@ export function Specimen({ record, book, settings, closed, next, onPick, onClear
       {record.readings.length === 0 && <p>Nothing read yet. Every answer is kept as you make it.</p>}
       <dl>
         {record.readings.map((r) => {
-          const character = book.character(r.character);
+          const character = guide.character(r.character);
           const name = character?.name ?? r.character;
           return (
             <div key={r.character}>
@@ -87,7 +85,7 @@ export function Specimen({ record, book, settings, closed, next, onPick, onClear
                 {character?.hint ? ' (a hint)' : ''}
               </dt>
               <dd>
-                <span>{readingWords(r, character, book, settings)}</span>
+                <span>{r.says}</span>
                 {!closed && (
                   <Row>
                     <Button aria-label={`Change ${name}`} onPress={() => onPick(r.character)}>
@@ -99,9 +97,13 @@ export function Specimen({ record, book, settings, closed, next, onPick, onClear
                   </Row>
                 )}
               </dd>
-              {r.held && !closed && (
+              {(r.held || r.disputed) && !closed && (
                 <dd className="held">
-                  <span>Changed after it stood in the way, so it counts as unsure.</span>
+                  <span>
+                    {r.disputed
+                      ? 'Read otherwise elsewhere at the same time, so it counts as unsure.'
+                      : 'Changed after it stood in the way, so it counts as unsure.'}
+                  </span>
                   <Button onPress={() => onPick(r.character, true)}>Look afresh</Button>
                 </dd>
               )}

@@ -1,8 +1,8 @@
 import styled from 'styled-components';
 import type { Ruling, Schema } from '../../api/client';
-import type { Book } from '../../api/useGuide';
-import { c } from '../../look/tokens';
-import { useNarrow } from '../../parts/useNarrow';
+import type { GuideIndex } from '../../api/useGuide';
+import { useNarrow } from '../../components/useNarrow';
+import { c } from '../../theme/tokens';
 
 const Box = styled.aside`
   margin-bottom: 14px;
@@ -45,8 +45,8 @@ function Gate() {
 }
 
 /** A caution with the name of what it is about, unless its sentence names it. */
-function says(x: Schema['Caution'], book: Book): string {
-  return x.taxon && x.code !== 'contact' ? `${book.called(x.taxon)}: ${x.text}` : x.text;
+function says(x: Schema['Caution'], guide: GuideIndex): string {
+  return x.taxon && x.code !== 'contact' ? `${guide.nameOf(x.taxon)}: ${x.text}` : x.text;
 }
 
 const first = (code: string) => code === 'contact' || code === 'handling';
@@ -61,12 +61,12 @@ function listed(names: string[]): string {
 }
 
 /** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
-export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book; covered: boolean }) {
+export function Warnings({ ruling, guide, covered }: { ruling: Ruling; guide: GuideIndex; covered: boolean }) {
   // While a reading is asked for afresh, only what could hurt the hand is said: the rest would hint at what hangs on it.
   const contact = ruling.cautions.filter((x) => x.code === 'contact');
   const handling = covered ? [] : ruling.cautions.filter((x) => x.code === 'handling');
   const small = useNarrow();
-  const gates = covered ? [] : book.gates.filter((g) => ruling.gates.includes(g.id));
+  const gates = covered ? [] : guide.gates.filter((g) => ruling.gates.includes(g.id));
   if (contact.length + handling.length + gates.length === 0) return null;
   return (
     <Box aria-label="Before you touch it">
@@ -76,8 +76,8 @@ export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book
             <Hand />
             <details open={contact.length === 1 || (!small && contact.length <= named)}>
               <summary>
-                Do not touch it yet: {listed(contact.map((x) => book.called(x.taxon ?? '').toLowerCase()))} may still be
-                it.
+                Do not touch it yet: {listed(contact.map((x) => guide.nameOf(x.taxon ?? '').toLowerCase()))} may still
+                be it.
               </summary>
               {contact.map((x) => (
                 <p key={x.taxon}>{x.text}</p>
@@ -88,7 +88,7 @@ export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book
         {handling.map((x) => (
           <li key={x.code + x.taxon}>
             <Hand />
-            <span>{says(x, book)}</span>
+            <span>{says(x, guide)}</span>
           </li>
         ))}
         {gates.length > 0 && (
@@ -108,7 +108,7 @@ export function Warnings({ ruling, book, covered }: { ruling: Ruling; book: Book
 }
 
 /** What has to be known before it is eaten, or before the next one is touched. */
-export function Cautions({ ruling, book }: { ruling: Ruling; book: Book }) {
+export function Cautions({ ruling, guide }: { ruling: Ruling; guide: GuideIndex }) {
   const others = ruling.cautions.filter((x) => !first(x.code));
   if (others.length === 0) return null;
   return (
@@ -116,7 +116,7 @@ export function Cautions({ ruling, book }: { ruling: Ruling; book: Book }) {
       <summary>Also know: {others.length}</summary>
       <ul>
         {others.map((x) => (
-          <li key={x.code + x.taxon}>{says(x, book)}</li>
+          <li key={x.code + x.taxon}>{says(x, guide)}</li>
         ))}
       </ul>
     </More>

@@ -1,15 +1,15 @@
 import { Link } from 'wouter';
+import { useFamily } from '../../api/useFamily';
 import { useGuide } from '../../api/useGuide';
-import { useFamily } from '../../api/useLeaf';
-import { Page, Waiting } from '../../parts/Fields';
-import { Worth } from '../../parts/Worth';
+import { Page, Waiting } from '../../components/Fields';
+import { UseAndHarm } from '../../components/UseAndHarm';
 import { Rows } from './Rows';
 
 /** A family: what its taxa in this guide share, and each of them, the gravest first. */
 export default function Family({ name }: { name: string }) {
   const { data, error } = useFamily(name);
-  const { book } = useGuide();
-  if (!data || !book) return <Waiting error={error} />;
+  const { guide } = useGuide();
+  if (!data || !guide) return <Waiting error={error} />;
   return (
     <Page>
       <p>
@@ -23,7 +23,7 @@ export default function Family({ name }: { name: string }) {
       ) : (
         <Rows>
           {data.traits.map((t) => {
-            const character = book.character(t.character);
+            const character = guide.character(t.character);
             return (
               <li key={t.character}>
                 <strong>{character?.name}</strong>
@@ -39,10 +39,10 @@ export default function Family({ name }: { name: string }) {
         {data.taxa.map((t) => (
           <li key={t.id}>
             <strong>
-              <Link href={`/guide/${t.id}`}>{t.called}</Link>
+              <Link href={`/guide/${t.id}`}>{t.display_name}</Link>
             </strong>
             <span>
-              <em>{t.name}</em>, <Worth taxon={t} />
+              <em>{t.name}</em>, <UseAndHarm taxon={t} />
             </span>
           </li>
         ))}

@@ -2,10 +2,10 @@ import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { Link } from 'wouter';
 import { useGuide } from '../../api/useGuide';
-import { c } from '../../look/tokens';
-import { Page, Text, Waiting } from '../../parts/Fields';
-import { organWords } from '../../parts/words';
-import { Drawing } from '../../pen/late';
+import { Page, Text, Waiting } from '../../components/Fields';
+import { organWords } from '../../components/words';
+import { Drawing } from '../../drawings/lazy';
+import { c } from '../../theme/tokens';
 
 const Term = styled.section`
   padding: 14px 0;
@@ -21,12 +21,12 @@ const Term = styled.section`
 export default function Glossary() {
   const [word, setWord] = useState('');
   const query = useDeferredValue(word.trim().toLowerCase());
-  const { book, error } = useGuide();
-  if (!book) return <Waiting error={error} />;
-  const shown = book.characters.filter((x) =>
+  const { guide, error } = useGuide();
+  if (!guide) return <Waiting error={error} />;
+  const shown = guide.characters.filter((x) =>
     [x.name, x.term, x.question, ...x.states.map((s) => s.name)].join(' ').toLowerCase().includes(query),
   );
-  const organs = book.organs.filter((o) => shown.some((x) => x.organ === o));
+  const organs = guide.organs.filter((o) => shown.some((x) => x.organ === o));
   return (
     <Page>
       <p>

@@ -3,15 +3,15 @@ import styled from 'styled-components';
 import { Link } from 'wouter';
 import type { Taxon } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
-import { useFound } from '../../api/useLeaf';
-import { c, narrow } from '../../look/tokens';
-import { Toggle } from '../../parts/Buttons';
-import { Page, Pick, Text, Waiting } from '../../parts/Fields';
-import { Stalk } from '../../parts/Harm';
-import { monthNames, useWords } from '../../parts/leafWords';
-import { Mark } from '../../parts/Mark';
-import { Worth } from '../../parts/Worth';
-import { harmWords } from '../../parts/words';
+import { useTaxonSearch } from '../../api/useTaxonSearch';
+import { Toggle } from '../../components/Buttons';
+import { Page, Pick, Text, Waiting } from '../../components/Fields';
+import { monthNames, useWords } from '../../components/guideWords';
+import { Stalk } from '../../components/Harm';
+import { Mark } from '../../components/Mark';
+import { UseAndHarm } from '../../components/UseAndHarm';
+import { harmWords } from '../../components/words';
+import { c, narrow } from '../../theme/tokens';
 
 const Filters = styled.div`
   display: grid;
@@ -48,7 +48,7 @@ export default function Guide() {
   const [now, setNow] = useState(false);
   const month = new Date().getMonth() + 1;
   const query = useDeferredValue(name.trim());
-  const { data, error } = useFound(query);
+  const { data, error } = useTaxonSearch(query);
   const all = data ?? none;
   const sifted = useMemo(
     () =>
@@ -66,10 +66,10 @@ export default function Guide() {
   const settled = useDeferredValue(sifted);
   const most = settled === sifted ? sifted.length : firstDrawn;
   const rows = useMemo(() => sifted.slice(0, most).map((t) => <One key={t.id} taxon={t} />), [sifted, most]);
-  const { book } = useGuide();
+  const { guide } = useGuide();
   const families = useMemo(
-    () => [any, ...[...new Set(book?.taxa.map((t) => t.family))].sort().map((f) => ({ id: f, name: f }))],
-    [book],
+    () => [any, ...[...new Set(guide?.taxa.map((t) => t.family))].sort().map((f) => ({ id: f, name: f }))],
+    [guide],
   );
   return (
     <Page>
@@ -127,19 +127,20 @@ export default function Guide() {
 /** One line of the list, drawn anew only where what it tells is another. */
 const One = memo(
   function One({ taxon }: { taxon: Taxon }) {
-    const by = taxon.found_by && taxon.found_by !== taxon.called && taxon.found_by !== taxon.name ? taxon.found_by : '';
+    const by =
+      taxon.found_by && taxon.found_by !== taxon.display_name && taxon.found_by !== taxon.name ? taxon.found_by : '';
     return (
       <li>
         <Stalk small thorns={harmWords[taxon.harm]?.thorns ?? 0} />
         <div>
-          <Link href={`/guide/${taxon.id}`}>{taxon.called}</Link>{' '}
+          <Link href={`/guide/${taxon.id}`}>{taxon.display_name}</Link>{' '}
           <em>
             {taxon.name}
             {by && `, found by “${by}”`}
           </em>
           {taxon.own && <Mark>{taxon.own === 'taxon' ? 'yours' : 'with words of yours'}</Mark>}
           <div>
-            <Worth taxon={taxon} />
+            <UseAndHarm taxon={taxon} />
           </div>
           {taxon.shared && <div>One of its names is also given to {taxon.shared.join(', ')}.</div>}
         </div>

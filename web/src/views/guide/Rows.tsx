@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { c, narrow } from '../../look/tokens';
+import { c, narrow } from '../../theme/tokens';
 
 /** Lines of a name and what is said of it. */
 export const Rows = styled.ul`

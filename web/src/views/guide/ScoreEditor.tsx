@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { Character, Schema } from '../../api/client';
-import type { Score } from '../../api/useOwn';
-import { c } from '../../look/tokens';
-import { Button, Primary, Row } from '../../parts/Buttons';
-import { Pick, Text } from '../../parts/Fields';
-import { whenWords } from '../../parts/leafWords';
-import { Drawing } from '../../pen/late';
+import type { Character, Schema, Score } from '../../api/client';
+import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
+import { Pick } from '../../components/Fields';
+import { whenWords } from '../../components/guideWords';
+import { Quantity } from '../../components/Quantity';
+import { Drawing } from '../../drawings/lazy';
+import { c } from '../../theme/tokens';
 
 const Box = styled.fieldset`
   border: 2px solid ${c('ink')};
@@ -17,16 +17,33 @@ const Box = styled.fieldset`
   gap: 12px;
   legend { font-weight: 700; padding: 0 6px; }
   .states { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 10px 18px; }
-  .state { display: grid; grid-template-columns: 52px minmax(0, 1fr); gap: 10px; align-items: center; }
-  .ends { display: grid; grid-template-columns: repeat(auto-fill, minmax(140px, 1fr)); gap: 10px; }
+  .state { display: grid; grid-template-columns: 52px minmax(0, 1fr); gap: 10px; align-items: start; }
+  .ends { display: grid; grid-template-columns: repeat(auto-fill, minmax(140px, 1fr)); gap: 10px; align-items: end; }
 `;
 
-const how = [
-  { id: '', name: 'not shown' },
-  { id: 'usual', name: 'shown' },
-  { id: 'rare', name: 'seldom' },
-  ...Object.entries(whenWords).map(([id, name]) => ({ id, name })),
-];
+type Shown = Schema['ShownState'];
+
+/** How a state may be shown, by the id of the choice. */
+const ways: Record<string, Way> = {
+  usual: { name: 'shown', rare: false, when: '' },
+  rare: { name: 'seldom', rare: true, when: '' },
+  ...Object.fromEntries(
+    Object.entries(whenWords).flatMap(([when, name]) => [
+      [when, { name, rare: false, when }],
+      [`rare ${when}`, { name: `seldom, ${name}`, rare: true, when }],
+    ]),
+  ),
+};
+
+interface Way {
+  name: string;
+  rare: boolean;
+  when: string;
+}
+
+const wayOf = (s: Shown): string => (s.when ? (s.rare ? `rare ${s.when}` : s.when) : s.rare ? 'rare' : 'usual');
+
+const options = [{ id: '', name: 'not shown' }, ...Object.entries(ways).map(([id, { name }]) => ({ id, name }))];
 
 const ends = [
   { id: 'min', name: 'Least, ever' },
@@ -35,83 +52,30 @@ const ends = [
   { id: 'max', name: 'Most, ever' },
 ] as const;
 
-type Shown = Schema['ScoreView'];
-
-/** Says what a taxon shows for a character, beginning with what is said so far. */
-export function ScoreEditor({
-  character,
-  score,
-  onKeep,
-  onClose,
-}: {
+interface Props {
   character: Character;
-  score: Shown | undefined;
+  score: Score | undefined;
   onKeep: (score: Score) => void;
   onClose: () => void;
-}) {
-  const [shows, setShows] = useState<Record<string, string>>(() =>
-    Object.fromEntries(
-      [...(score?.states ?? [])].reverse().map((s) => [s.state, s.when || (s.rare ? 'rare' : 'usual')]),
-    ),
-  );
-  const [numbers, setNumbers] = useState<Record<string, string>>(() => {
-    const counts = score?.counts ?? [];
-    const from = counts.length > 0 ? { min: Math.min(...counts), max: Math.max(...counts) } : score;
-    return Object.fromEntries(ends.map(({ id }) => [id, String(from?.[id as 'min'] ?? '')]));
-  });
+}
+
+/** Says what a taxon shows for a character, beginning with what is said so far. */
+export function ScoreEditor({ character, score, onKeep, onClose }: Props) {
+  const [draft, setDraft] = useState<Score>(score ?? { states: [], counts: [] });
   const [wrong, setWrong] = useState('');
   const keep = () => {
-    if (character.kind === 'states') {
-      const states = character.states.flatMap(({ id }): Score[] => {
-        const as = shows[id];
-        if (!as) return [];
-        if (as === 'usual') return [id];
-        return [as === 'rare' ? { state: id, rare: true } : { state: id, when: as }];
-      });
-      if (states.length === 0) return setWrong('Say at least one that it shows.');
-      return onKeep(states);
-    }
-    const range: Record<string, number> = {};
-    for (const { id, name } of ends) {
-      const text = (numbers[id] ?? '').trim();
-      if (text === '') continue;
-      const value = Number(text.replace(',', '.'));
-      if (Number.isNaN(value)) return setWrong(`“${name}” is not a number.`);
-      range[id] = value;
-    }
-    if (Object.keys(range).length === 0) return setWrong('Give at least the least or the most.');
-    onKeep(range);
+    const says = draft.states.length + draft.counts.length > 0 || ends.some(({ id }) => draft[id] !== undefined);
+    if (says) return onKeep(draft);
+    setWrong(character.kind === 'states' ? 'Say at least one that it shows.' : 'Give at least the least or the most.');
   };
   return (
     <Box>
       <legend>{character.name}</legend>
       <p>{character.question}</p>
       {character.kind === 'states' ? (
-        <div className="states">
-          {character.states.map((s) => (
-            <div className="state" key={s.id}>
-              <Drawing character={character.id} state={s.id} size={48} />
-              <Pick
-                label={s.name}
-                value={shows[s.id] ?? ''}
-                onChange={(v) => setShows({ ...shows, [s.id]: v })}
-                options={how}
-              />
-            </div>
-          ))}
-        </div>
+        <States character={character} shown={draft.states} onChange={(states) => setDraft({ ...draft, states })} />
       ) : (
-        <div className="ends">
-          {ends.map(({ id, name }) => (
-            <Text
-              key={id}
-              label={`${name}${character.unit ? `, ${character.unit}` : ''}`}
-              value={numbers[id] ?? ''}
-              onChange={(v) => setNumbers({ ...numbers, [id]: v })}
-              inputMode="decimal"
-            />
-          ))}
-        </div>
+        <Numbers character={character} draft={draft} onChange={setDraft} />
       )}
       {wrong && <p role="alert">{wrong}</p>}
       <Row>
@@ -119,5 +83,130 @@ export function ScoreEditor({
         <Button onPress={onClose}>Leave it as it was</Button>
       </Row>
     </Box>
+  );
+}
+
+/** Each state with the ways in which it is shown: none, one or several. */
+function States({
+  character,
+  shown,
+  onChange,
+}: {
+  character: Character;
+  shown: Shown[];
+  onChange: (shown: Shown[]) => void;
+}) {
+  return (
+    <div className="states">
+      {character.states.map(({ id, name }) => {
+        const own = shown.filter((s) => s.state === id);
+        const put = (at: number, way: string) => {
+          const next = [...own];
+          const { rare, when } = ways[way] ?? { rare: false, when: '' };
+          if (way === '') next.splice(at, 1);
+          else next[at] = { state: id, rare, when };
+          onChange(character.states.flatMap((s) => (s.id === id ? next : shown.filter((x) => x.state === s.id))));
+        };
+        return (
+          <div className="state" key={id}>
+            <Drawing character={character.id} state={id} size={48} />
+            <div>
+              {(own.length > 0 ? own.map(wayOf) : ['']).map((way, i) => (
+                <Pick
+                  key={i}
+                  label={i === 0 ? name : `${name}, also`}
+                  value={way}
+                  onChange={(v) => put(i, v)}
+                  options={options}
+                />
+              ))}
+              {own.length > 0 && <Quiet onPress={() => put(own.length, 'rare')}>Also otherwise</Quiet>}
+            </div>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+/** A range; of a count also a set of numbers and nothing between them. */
+function Numbers({
+  character,
+  draft,
+  onChange,
+}: {
+  character: Character;
+  draft: Score;
+  onChange: (score: Score) => void;
+}) {
+  const [set, setSet] = useState(draft.counts.length > 0);
+  const [next, setNext] = useState<number>();
+  const count = character.kind === 'count';
+  const counts = draft.counts;
+  const add = () => {
+    if (next === undefined) return;
+    onChange({ states: [], counts: [...new Set([...counts, next])].sort((a, b) => a - b) });
+    setNext(undefined);
+  };
+  return (
+    <>
+      {count && (
+        <Row role="group" aria-label="How the number varies">
+          <Toggle
+            isSelected={!set}
+            onChange={() => {
+              setSet(false);
+              onChange({ states: [], counts: [] });
+            }}
+          >
+            Any number from one to another
+          </Toggle>
+          <Toggle
+            isSelected={set}
+            onChange={() => {
+              setSet(true);
+              onChange({ states: [], counts });
+            }}
+          >
+            Only certain numbers
+          </Toggle>
+        </Row>
+      )}
+      {set ? (
+        <>
+          <Row as="ul" aria-label="Numbers that it shows">
+            {counts.map((n) => (
+              <li key={n}>
+                <Button
+                  aria-label={`Take out ${n}`}
+                  onPress={() => onChange({ states: [], counts: counts.filter((x) => x !== n) })}
+                >
+                  {n} ×
+                </Button>
+              </li>
+            ))}
+          </Row>
+          <div className="ends">
+            <Quantity label="A number that it shows" value={next} onChange={setNext} whole />
+            <Button isDisabled={next === undefined} onPress={add}>
+              Add it
+            </Button>
+          </div>
+        </>
+      ) : (
+        <div className="ends">
+          {ends.map(({ id, name }) => (
+            <Quantity
+              key={id}
+              label={name}
+              unit={character.unit}
+              value={draft[id]}
+              onChange={(v) => onChange({ ...draft, counts: [], [id]: v })}
+              whole={count}
+            />
+          ))}
+        </div>
+      )}
+    </>
   );
 }

@@ -1,5 +1,4 @@
-import type { Schema } from '../../api/client';
-import type { OwnTaxon, Score } from '../../api/useOwn';
+import type { Harm, Kingdom, TaxonDocument, Use } from '../../api/client';
 import { namesOf } from './names';
 
 /** The texts of a taxon's form. */
@@ -8,9 +7,9 @@ export interface Texts {
   family: string;
   common: string;
   synonyms: string;
-  kingdom: string;
-  use: string;
-  harm: string;
+  kingdom: Kingdom;
+  use: Use;
+  harm: Harm;
   touch: string;
   harvest: string;
   preparation: string;
@@ -37,35 +36,32 @@ export const slug = (name: string): string =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
 
-const text = (v: unknown): string => (typeof v === 'string' ? v : '');
-const list = (v: unknown): string => (Array.isArray(v) ? v.join(', ') : '');
-
-/** The form's texts from a taxon in the form of the guide's files. */
-export function draftOf(t: OwnTaxon | undefined): Texts {
-  const contact = t?.contact as { does?: string; handling?: string } | undefined;
+/** The form's texts from a taxon; those of a new one are empty, and its harm is not known. */
+export function textsOf(t: TaxonDocument | undefined): Texts {
   return {
-    name: text(t?.name),
-    family: text(t?.family),
-    common: list(t?.common),
-    synonyms: list(t?.synonyms),
-    kingdom: text(t?.kingdom) || 'fungi',
-    use: text(t?.use) || 'none',
-    harm: text(t?.harm) || 'unknown',
-    touch: text(contact?.does),
-    harvest: text(t?.harvest),
-    preparation: text(t?.preparation),
-    cautions: text(t?.cautions),
-    handling: [text(contact?.handling), text(t?.handling)].filter(Boolean).join(' '),
-    disputed: text(t?.disputed),
+    name: t?.name ?? '',
+    family: t?.family ?? '',
+    common: (t?.common ?? []).join(', '),
+    synonyms: (t?.synonyms ?? []).join(', '),
+    kingdom: t?.kingdom === 'plantae' ? 'plantae' : 'fungi',
+    use: t?.use ?? 'none',
+    harm: t?.harm ?? 'unknown',
+    touch: t?.contact?.does ?? '',
+    harvest: t?.harvest ?? '',
+    preparation: t?.preparation ?? '',
+    cautions: t?.cautions ?? '',
+    handling: [t?.contact?.handling, t?.handling].filter(Boolean).join(' '),
+    disputed: t?.disputed ?? '',
   };
 }
 
-/** A taxon in the form of the guide's files, from the form's texts and what the form does not show. */
-export function taxonOf(whole: Record<string, unknown>, t: Texts): Record<string, unknown> {
+/** A taxon from the form's texts and what the form does not show. */
+export function taxonOf(whole: Partial<TaxonDocument>, id: string, t: Texts): TaxonDocument {
   const said = (v: string) => v.trim() || undefined;
   return {
     sources: ['memory'],
     ...whole,
+    id,
     name: t.name.trim(),
     family: t.family.trim(),
     kingdom: t.kingdom,
@@ -79,21 +75,5 @@ export function taxonOf(whole: Record<string, unknown>, t: Texts): Record<string
     preparation: said(t.preparation),
     cautions: said(t.cautions),
     disputed: said(t.disputed),
-  };
-}
-
-/** A score in the form of the guide's files, as it is shown. */
-export function asShown(score: Score): Schema['ScoreView'] | undefined {
-  if (score === undefined || score === null) return undefined;
-  if (typeof score === 'number') return { states: [], counts: [score] };
-  if (!Array.isArray(score)) return { states: [], counts: [], ...(score as { min?: number }) };
-  if (score.every((x) => typeof x === 'number')) return { states: [], counts: score };
-  return {
-    counts: [],
-    states: score.map((x) =>
-      typeof x === 'string'
-        ? { state: x, rare: false, when: '' }
-        : { rare: false, when: '', ...(x as { state: string }) },
-    ),
   };
 }

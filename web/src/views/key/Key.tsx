@@ -1,22 +1,25 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation, useSearchParams } from 'wouter';
-import { newId } from '../../api/client';
+import type { Kingdom, Lacks } from '../../api/client';
+import { type KeyScope, printedKeyFile } from '../../api/keyScope';
+import { useAnswerKey } from '../../api/useAnswerKey';
+import { useChangeRecord } from '../../api/useChangeRecord';
 import { useGuide } from '../../api/useGuide';
-import { bookletFile, type KeyPart, type Lacks, useBooklet, useKeyStep } from '../../api/useLeaf';
-import { recordQuery, send, useChange, useStart } from '../../api/useRecord';
+import { useKeyStep } from '../../api/useKeyStep';
+import { useLacks } from '../../api/useLacks';
+import { usePrintedKey } from '../../api/usePrintedKey';
 import { useSettings } from '../../api/useSettings';
-import { c } from '../../look/tokens';
-import { Button, Primary, Quiet, Row, Toggle } from '../../parts/Buttons';
-import { Page, Pick, Waiting } from '../../parts/Fields';
-import { monthNames } from '../../parts/leafWords';
-import { tell } from '../../parts/Notice';
-import { lacksOf, Reach } from '../../parts/Reach';
-import { useShortcuts } from '../../parts/useShortcuts';
-import { Worth } from '../../parts/Worth';
-import { today } from '../../parts/words';
-import { Drawing } from '../../pen/late';
+import { useStartRecord } from '../../api/useStartRecord';
+import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
+import { Equipment } from '../../components/Equipment';
+import { Page, Pick, Waiting } from '../../components/Fields';
+import { monthNames } from '../../components/guideWords';
+import { UseAndHarm } from '../../components/UseAndHarm';
+import { useShortcuts } from '../../components/useShortcuts';
+import { today } from '../../components/words';
+import { Drawing } from '../../drawings/lazy';
+import { c } from '../../theme/tokens';
 
 const Leads = styled.div`
   display: grid;
@@ -46,20 +49,21 @@ export default function Key() {
   const [search] = useSearchParams();
   const record = search.get('record') ?? '';
   const { data: settings, error } = useSettings();
-  const [part, setPart] = useState<KeyPart>();
+  const [scope, setScope] = useState<KeyScope>();
   const [printed, setPrinted] = useState(false);
-  const [kingdom, setKingdom] = useState<KeyPart['kingdom']>((search.get('kingdom') as 'fungi') ?? 'fungi');
+  const [kingdom, setKingdom] = useState((search.get('kingdom') ?? 'fungi') as Kingdom);
   const [month, setMonth] = useState(String(new Date().getMonth() + 1));
   const [look, setLook] = useState(false);
-  const [stage, setStage] = useState<KeyPart['stage']>('');
+  const [stage, setStage] = useState<KeyScope['stage']>('');
   const [chosen, setChosen] = useState<Lacks>();
-  const { book } = useGuide();
-  if (!settings || !book) return <Waiting error={error} />;
-  const lacks = chosen ?? lacksOf(settings, book);
-  const whole: KeyPart = { ...lacks, kingdom, month: Number(month), region: settings.region, stage, look_only: look };
-  if (part && printed) return <Booklet part={part} onBack={() => setPrinted(false)} />;
-  if (part)
-    return <Walk part={part} record={record} onEnd={() => setPart(undefined)} onPrint={() => setPrinted(true)} />;
+  const { data: usual } = useLacks();
+  const { guide } = useGuide();
+  if (!settings || !guide || !usual) return <Waiting error={error} />;
+  const lacks = chosen ?? usual;
+  const whole: KeyScope = { ...lacks, kingdom, month: Number(month), region: settings.region, stage, look_only: look };
+  if (scope && printed) return <Printed scope={scope} onBack={() => setPrinted(false)} />;
+  if (scope)
+    return <Walk scope={scope} record={record} onEnd={() => setScope(undefined)} onPrint={() => setPrinted(true)} />;
   return (
     <Page>
       <h1>A key</h1>
@@ -71,7 +75,7 @@ export default function Key() {
         <Pick
           label="What is it?"
           value={kingdom}
-          onChange={(v) => setKingdom(v as KeyPart['kingdom'])}
+          onChange={(v) => setKingdom(v as Kingdom)}
           options={[
             { id: 'fungi', name: 'A mushroom' },
             { id: 'plantae', name: 'A plant' },
@@ -86,7 +90,7 @@ export default function Key() {
         <Pick
           label="How far on is it?"
           value={stage}
-          onChange={(v) => setStage(v as KeyPart['stage'])}
+          onChange={(v) => setStage(v as KeyScope['stage'])}
           options={[
             { id: '', name: 'Any stage' },
             { id: 'young', name: 'Young' },
@@ -100,17 +104,17 @@ export default function Key() {
           Only what I can see without touching
         </Toggle>
       </Row>
-      <Reach book={book} lacks={lacks} onChange={setChosen} />
+      <Equipment guide={guide} lacks={lacks} onChange={setChosen} />
       <p>
         {settings.region
           ? 'The continent is that of your settings.'
           : 'Of every continent; the settings can name yours.'}
       </p>
       <Row>
-        <Primary onPress={() => setPart(whole)}>Walk it</Primary>
+        <Primary onPress={() => setScope(whole)}>Walk it</Primary>
         <Button
           onPress={() => {
-            setPart(whole);
+            setScope(whole);
             setPrinted(true);
           }}
         >
@@ -122,12 +126,12 @@ export default function Key() {
 }
 
 function Walk({
-  part,
+  scope,
   record,
   onEnd,
   onPrint,
 }: {
-  part: KeyPart;
+  scope: KeyScope;
   record: string;
   onEnd: () => void;
   onPrint: () => void;
@@ -135,12 +139,14 @@ function Walk({
   const [steps, setSteps] = useState<{ answer: string; kept: boolean }[]>([]);
   const answers = steps.map((s) => s.answer);
   const [keeping, setKeeping] = useState(record);
-  const { data, error } = useKeyStep(part, answers);
-  const { book } = useGuide();
+  const { data, error } = useKeyStep(scope, answers);
+  const { guide } = useGuide();
   const { data: settings } = useSettings();
-  const start = useStart();
-  const queries = useQueryClient();
-  const { mutate } = useChange(keeping);
+  const start = useStartRecord();
+  const keep = useAnswerKey();
+  const { change } = useChangeRecord(keeping);
+  /** Whether an answer is on its way: a second press then is one too many. */
+  const busy = useRef(false);
   const [, go] = useLocation();
   const keys: Record<string, () => unknown> = {};
   data?.leads.slice(0, 9).forEach((l, i) => {
@@ -158,14 +164,14 @@ function Walk({
         <Button onPress={onEnd}>Choose another part</Button>
       </Page>
     );
-  if (!data || !book || !settings) return <Waiting />;
-  const character = data.character ? book.character(data.character) : undefined;
+  if (!data || !guide || !settings) return <Waiting />;
+  const character = data.character ? guide.character(data.character) : undefined;
 
   /** The record that the answers are kept on, made with the first one. */
   const recordId = async () => {
     if (keeping) return keeping;
     const id = await start.mutateAsync({
-      kingdom: part.kingdom,
+      kingdom: scope.kingdom,
       purpose: 'eat',
       date: today(),
       region: settings.region,
@@ -175,27 +181,22 @@ function Walk({
     setKeeping(id);
     return id;
   };
-  /** Keeps an answer as a reading at once; who can't tell now leaves what was read before as it is. */
+  /** Keeps an answer as a reading at once. */
   const answer = async (states: string[]) => {
-    const of = data.character ?? '';
+    const character = data.character ?? '';
+    if (busy.current) return;
+    busy.current = true;
     try {
-      const id = await recordId();
-      const before = await queries.ensureQueryData(recordQuery(id));
-      const kept = states.length > 0 || !before.readings.some((r) => r.character === of);
-      if (kept) {
-        const reading = states.length > 0 ? { states, sure: true } : { unseen: 'not-checked' as const };
-        queries.setQueryData(
-          recordQuery(id).queryKey,
-          await send(id, newId(), { do: 'read', reading: { character: of, ...reading } }),
-        );
-      }
-      setSteps((was) => [...was, { answer: `${of}:${states.join('+')}`, kept }]);
-    } catch (error) {
-      tell({ text: (error as Error).message, bad: true });
+      const { kept } = await keep.mutateAsync({ record: await recordId(), character, states });
+      setSteps((was) => [...was, { answer: `${character}:${states.join('+')}`, kept }]);
+    } catch {
+      // what went wrong was told already, and the question still stands
+    } finally {
+      busy.current = false;
     }
   };
   const back = () => {
-    if (steps.at(-1)?.kept) mutate({ op: newId(), change: { do: 'undo' } });
+    if (steps.at(-1)?.kept) change({ do: 'undo' });
     setSteps((was) => was.slice(0, -1));
   };
   return (
@@ -247,7 +248,7 @@ function Walk({
       <Left aria-label="Names left">
         {data.taxa.map((t) => (
           <li key={t.id}>
-            <Link href={`/guide/${t.id}`}>{t.called}</Link> <em>{t.name}</em>, <Worth taxon={t} />
+            <Link href={`/guide/${t.id}`}>{t.display_name}</Link> <em>{t.name}</em>, <UseAndHarm taxon={t} />
           </li>
         ))}
       </Left>
@@ -255,23 +256,23 @@ function Walk({
   );
 }
 
-function Booklet({ part, onBack }: { part: KeyPart; onBack: () => void }) {
-  const { data, error } = useBooklet(part);
+function Printed({ scope, onBack }: { scope: KeyScope; onBack: () => void }) {
+  const { data, error } = usePrintedKey(scope);
   if (!data) return <Waiting error={error} />;
   return (
     <Page>
       <h1>
-        A key to {data.taxa} {part.kingdom === 'fungi' ? 'mushrooms' : 'plants'}
-        {part.month > 0 && ` of ${monthNames[part.month - 1]}`}
+        A key to {data.taxa} {scope.kingdom === 'fungi' ? 'mushrooms' : 'plants'}
+        {scope.month > 0 && ` of ${monthNames[scope.month - 1]}`}
       </h1>
       <p>A key gives a name. It rules nothing out: never eat on its word. Where you can't tell, follow every way.</p>
       <Row data-screen-only>
         <Button onPress={onBack}>Back to walking</Button>
         <Button onPress={() => window.print()}>Print</Button>
-        <a href={bookletFile('.txt', part)} download>
+        <a href={printedKeyFile('.txt', scope)} download>
           As text
         </a>
-        <a href={bookletFile('', part)} download="key.json">
+        <a href={printedKeyFile('', scope)} download="key.json">
           As JSON
         </a>
       </Row>
@@ -287,7 +288,7 @@ function Booklet({ part, onBack }: { part: KeyPart; onBack: () => void }) {
                   {l.text} {l.to ? <strong>→ {l.to}</strong> : ': '}
                   {l.ends?.map((e) => (
                     <span key={e.taxon}>
-                      {e.called} (<em>{e.name}</em>){e.harm !== 'none' && <strong>, {e.harm}</strong>}.{' '}
+                      {e.display_name} (<em>{e.name}</em>){e.harm !== 'none' && <strong>, {e.harm}</strong>}.{' '}
                     </span>
                   ))}
                 </li>

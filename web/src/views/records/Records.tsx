@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Link } from 'wouter';
-import { newId, type Row as RecordRow } from '../../api/client';
-import { useChange } from '../../api/useRecord';
+import type { Row as RecordRow, Verdict } from '../../api/client';
+import { useChangeRecord } from '../../api/useChangeRecord';
 import { useRecords } from '../../api/useRecords';
-import { c, face, narrow } from '../../look/tokens';
-import { Button } from '../../parts/Buttons';
-import { Page, Text, Waiting } from '../../parts/Fields';
-import { tell } from '../../parts/Notice';
-import { doneWords, verdictWords } from '../../parts/words';
+import { Button } from '../../components/Buttons';
+import { Page, Text, Waiting } from '../../components/Fields';
+import { tell } from '../../components/Notice';
+import { doneWords, verdictWords } from '../../components/words';
+import { c, face, narrow } from '../../theme/tokens';
 
 const List = styled.ul`
   margin-top: 18px;
@@ -33,7 +33,7 @@ const Item = styled.li`
   ${narrow} { grid-template-columns: minmax(0, 1fr) auto; .what { grid-column: 1 / -1; order: 3; } button { grid-column: 1 / -1; order: 4; justify-self: end; } }
 `;
 
-const marks: Record<string, string> = {
+const marks: Record<Verdict, string> = {
   leave: 'M5 5l16 16M21 5L5 21',
   'no-match': 'M4 10h18M4 17h18M18 4L8 22',
   'keep-looking': 'M11 4a7 7 0 1 0 0 14a7 7 0 0 0 0-14zM16 16l6 6',
@@ -73,17 +73,13 @@ export default function Records() {
 }
 
 function One({ row }: { row: RecordRow }) {
-  const { mutate } = useChange(row.id);
+  const { change } = useChangeRecord(row.id);
   const remove = () =>
-    mutate(
-      { op: newId(), change: { do: 'delete' } },
-      {
-        onSuccess: () =>
-          tell({
-            text: 'The record was deleted.',
-            action: { name: 'Bring it back', do: () => mutate({ op: newId(), change: { do: 'restore' } }) },
-          }),
-      },
+    change({ do: 'delete' }, () =>
+      tell({
+        text: 'The record was deleted.',
+        action: { name: 'Bring it back', do: () => change({ do: 'restore' }) },
+      }),
     );
   const sure = row.verdict === 'ruled-clear';
   const name =
@@ -91,12 +87,16 @@ function One({ row }: { row: RecordRow }) {
     (row.kingdom === 'fungi' ? 'A mushroom without a name' : 'A plant without a name');
   return (
     <Item>
-      <div className={`verdict ${row.verdict}`}>
-        <svg viewBox="0 0 26 26" aria-hidden="true">
-          <path d={marks[row.verdict]} />
-        </svg>
-        {verdictWords[row.verdict]?.short}
-      </div>
+      {row.verdict ? (
+        <div className={`verdict ${row.verdict}`}>
+          <svg viewBox="0 0 26 26" aria-hidden="true">
+            <path d={marks[row.verdict]} />
+          </svg>
+          {verdictWords[row.verdict].short}
+        </div>
+      ) : (
+        <div className="verdict">{row.stale ? 'Being ruled on anew …' : 'Cannot be ruled on'}</div>
+      )}
       <div className="what">
         <h2>
           <Link href={`/bench/${row.id}`}>{name}</Link>

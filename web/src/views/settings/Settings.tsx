@@ -1,49 +1,44 @@
 import { useState } from 'react';
 import type { Settings as Kept } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
-import { useKeepSettings, useSettings } from '../../api/useSettings';
-import { Primary, Quiet, Row } from '../../parts/Buttons';
-import { Group, Page, Pick, Text, Tick, Waiting } from '../../parts/Fields';
-import { tell } from '../../parts/Notice';
+import { useKeepSettings } from '../../api/useKeepSettings';
+import { useSettings } from '../../api/useSettings';
+import { Primary, Quiet, Row } from '../../components/Buttons';
+import { Group, Page, Pick, Text, Tick, Waiting } from '../../components/Fields';
+import { tell } from '../../components/Notice';
+import { Quantity } from '../../components/Quantity';
 
 /** What a user sets once. */
 export default function Settings() {
   const { data, error } = useSettings();
-  const { book } = useGuide();
-  if (!data || !book) return <Waiting error={error} />;
+  const { guide } = useGuide();
+  if (!data || !guide) return <Waiting error={error} />;
   return <Form kept={data} />;
 }
 
 function Form({ kept }: { kept: Kept }) {
-  const { book } = useGuide();
+  const { guide } = useGuide();
   const keep = useKeepSettings();
   const [s, setS] = useState(kept);
-  const [at, setAt] = useState({
-    latitude: String(kept.place.latitude ?? ''),
-    longitude: String(kept.place.longitude ?? ''),
-  });
   const [wrong, setWrong] = useState('');
   const set = (part: Partial<Kept>) => setS({ ...s, ...part });
   const flip = (list: string[], id: string, on: boolean) =>
     on ? [...list.filter((x) => x !== id), id] : list.filter((x) => x !== id);
+  const put = (place: Partial<Kept['place']>) => set({ place: { ...s.place, ...place } });
   const send = () => {
-    const [latitude, longitude] = [at.latitude, at.longitude].map((v) =>
-      v.trim() === '' ? undefined : Number(v.replace(',', '.')),
-    );
-    if (Number.isNaN(latitude) || Number.isNaN(longitude))
-      return setWrong('Latitude and longitude are numbers in degrees, such as 49.3 and 19.3.');
+    if ((s.place.latitude === undefined) !== (s.place.longitude === undefined))
+      return setWrong('Latitude and longitude are given together, or neither.');
     setWrong('');
-    keep.mutate(
-      { ...s, place: { ...s.place, latitude, longitude } },
-      { onSuccess: () => tell({ text: 'Your settings were kept.' }) },
-    );
+    keep.mutate(s, { onSuccess: () => tell({ text: 'Your settings were kept.' }) });
   };
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
-      ({ coords }) => {
-        setAt({ latitude: coords.latitude.toFixed(4), longitude: coords.longitude.toFixed(4) });
-        set({ place: { ...s.place, accuracy_m: Math.round(coords.accuracy) } });
-      },
+      ({ coords }) =>
+        put({
+          latitude: Number(coords.latitude.toFixed(4)),
+          longitude: Number(coords.longitude.toFixed(4)),
+          accuracy_m: Math.round(coords.accuracy),
+        }),
       () => setWrong('This device did not say where it is. Type the degrees instead.'),
     );
   return (
@@ -92,19 +87,23 @@ function Form({ kept }: { kept: Kept }) {
       </Group>
       <Group>
         <h2>Where you look</h2>
-        <Text label="Place" value={s.place.name ?? ''} onChange={(name) => set({ place: { ...s.place, name } })} />
+        <Text label="Place" value={s.place.name ?? ''} onChange={(name) => put({ name })} />
         <Row>
-          <Text
+          <Quantity
             label="Latitude, degrees"
-            inputMode="decimal"
-            value={at.latitude}
-            onChange={(latitude) => setAt({ ...at, latitude })}
+            unit="deg"
+            min={-90}
+            max={90}
+            value={s.place.latitude}
+            onChange={(latitude) => put({ latitude })}
           />
-          <Text
+          <Quantity
             label="Longitude, degrees"
-            inputMode="decimal"
-            value={at.longitude}
-            onChange={(longitude) => setAt({ ...at, longitude })}
+            unit="deg"
+            min={-180}
+            max={180}
+            value={s.place.longitude}
+            onChange={(longitude) => put({ longitude })}
           />
         </Row>
         <Row>
@@ -116,7 +115,7 @@ function Form({ kept }: { kept: Kept }) {
           onChange={(region) => set({ region })}
           options={[
             { id: '', name: 'Not given: leave no species aside' },
-            ...(book?.regions.map((r) => ({ id: r.code, name: r.name })) ?? []),
+            ...(guide?.regions.map((r) => ({ id: r.code, name: r.name })) ?? []),
           ]}
         />
       </Group>
@@ -126,7 +125,7 @@ function Form({ kept }: { kept: Kept }) {
           Every tool is at hand
         </Tick>
         {!s.all_tools &&
-          book?.tools.map((tool) => (
+          guide?.tools.map((tool) => (
             <Tick key={tool} isSelected={s.kit.includes(tool)} onChange={(on) => set({ kit: flip(s.kit, tool, on) })}>
               {tool}
             </Tick>
@@ -137,7 +136,7 @@ function Form({ kept }: { kept: Kept }) {
         <p>
           Tick only what somebody qualified showed you on living specimens, more than once. Nobody checks this but you.
         </p>
-        {book?.gates.map((g) => (
+        {guide?.gates.map((g) => (
           <Tick
             key={g.id}
             isSelected={s.taught.includes(g.id)}

@@ -3,17 +3,17 @@ import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
-import { useStart } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
-import { c } from '../../look/tokens';
-import { Button, Quiet, Row } from '../../parts/Buttons';
-import { Page, Text, Waiting } from '../../parts/Fields';
-import { useWalk } from '../../parts/useWalk';
-import { keepWalked, walked } from '../../parts/walked';
-import { today } from '../../parts/words';
-import { leafParts } from '../../pen/leaves';
-import { Mushroom } from '../../pen/Mushroom';
-import { Sheet } from '../../pen/Sheet';
+import { useStartRecord } from '../../api/useStartRecord';
+import { Button, Quiet, Row } from '../../components/Buttons';
+import { Page, Text, Waiting } from '../../components/Fields';
+import { keepTourSeen, tourSeen } from '../../components/tourSeen';
+import { useTour } from '../../components/useTour';
+import { today } from '../../components/words';
+import { leafParts } from '../../drawings/leaves';
+import { Mushroom } from '../../drawings/Mushroom';
+import { Sheet } from '../../drawings/Sheet';
+import { c } from '../../theme/tokens';
 
 const Kinds = styled.div`
   display: grid;
@@ -56,13 +56,13 @@ const Offer = styled.section`
 /** Starts a record with one choice: plant or mushroom, or a working name found by any of its names. */
 export default function Start() {
   const { data: settings, error } = useSettings();
-  const start = useStart();
+  const start = useStartRecord();
   const [, go] = useLocation();
   const [name, setName] = useState('');
   const [date, setDate] = useState(today());
   const [place, setPlace] = useState<string>();
-  const [offered, setOffered] = useState(!walked());
-  const { walk, isPending } = useWalk();
+  const [offered, setOffered] = useState(!tourSeen());
+  const { tour, isPending } = useTour();
   const query = useDeferredValue(name.trim());
   const found = useQuery({
     queryKey: ['taxa', query],
@@ -93,12 +93,12 @@ export default function Start() {
             <strong>First time here?</strong> One minute on a made-up mushroom shows how a ruling comes about.
           </p>
           <Row>
-            <Button isDisabled={isPending} onPress={walk}>
+            <Button isDisabled={isPending} onPress={tour}>
               Walk through
             </Button>
             <Quiet
               onPress={() => {
-                keepWalked();
+                keepTourSeen();
                 setOffered(false);
               }}
             >
@@ -160,12 +160,12 @@ export default function Start() {
 
 function Name({ taxon }: { taxon: Taxon }) {
   const by =
-    taxon.found_by && taxon.found_by !== taxon.called && taxon.found_by !== taxon.name
+    taxon.found_by && taxon.found_by !== taxon.display_name && taxon.found_by !== taxon.name
       ? `, found by “${taxon.found_by}”`
       : '';
   return (
     <>
-      {taxon.called}{' '}
+      {taxon.display_name}{' '}
       <em>
         ({taxon.name}
         {by})

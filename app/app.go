@@ -1,0 +1,54 @@
+// Package app holds what a user can do, with neither HTTP nor SQL: a file for each use case. The server and the command
+// line call it, and it builds for the browser. What it needs kept it asks of the stores that it names.
+package app
+
+import (
+	"context"
+	"log/slog"
+	"time"
+
+	"zestythicket/core/guide"
+
+	"github.com/google/uuid"
+)
+
+// App is the application on a guide and a store.
+type App struct {
+	// Store keeps what is to be kept. Nil where nothing is: then only what asks the guide can be done.
+	Store Store
+	// Now tells the time, Log takes what its people need to know.
+	Now func() time.Time
+	Log *slog.Logger
+
+	guides *guides
+	stale  chan string // owners of whom something is to be worked out anew
+}
+
+// New makes an application on a valid guide. Files reads and writes guides of the users' own.
+func New(base *guide.Source, store Store, files GuideFiles) *App {
+	a := &App{
+		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
+		stale: make(chan string, 64),
+	}
+	a.guides = newGuides(base, store, files)
+	return a
+}
+
+// Session is what one owner can do, with one and the same guide to the end.
+type Session struct {
+	*App
+	Owner string
+	Guide *guide.Snapshot
+}
+
+// Session begins a session of an owner, with the guide as it is in use now. It is made for one request and not kept.
+func (a *App) Session(ctx context.Context, owner string) (*Session, error) {
+	s, err := a.guides.of(ctx, owner)
+	if err != nil {
+		return nil, err
+	}
+	return &Session{App: a, Owner: owner, Guide: s}, nil
+}
+
+// NewID makes an id: a UUID of version 7, which sorts by time.
+func NewID() string { return uuid.Must(uuid.NewV7()).String() }

@@ -1,0 +1,62 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"zestythicket/core/events"
+	"zestythicket/core/evidence"
+
+	"github.com/google/uuid"
+)
+
+// Find is a made-up find: what it is about, what was read on it, how it ended.
+type Find struct {
+	ID       string             `json:"id"`
+	At       time.Time          `json:"at"`
+	About    events.About       `json:"about"`
+	Readings []evidence.Reading `json:"readings"`
+	Closing  *events.Closing    `json:"closing,omitempty"`
+}
+
+// Import makes a record of a find: its start, a reading every half minute, its end, all of it or nothing. The same again
+// changes nothing.
+func (s *Session) Import(ctx context.Context, f Find) (*Record, error) {
+	space, err := uuid.Parse(f.ID)
+	if err != nil {
+		return nil, refused("%q is no UUID", f.ID)
+	}
+	at := f.At
+	var steps []step
+	add := func(kind events.Kind, body any) {
+		op := uuid.NewSHA1(space, []byte(fmt.Sprint(len(steps)))).String()
+		steps = append(steps, step{Write: Write{Op: op}, at: at, kind: kind, body: body})
+		at = at.Add(30 * time.Second)
+	}
+	add(events.Create, f.About)
+	for i := range f.Readings {
+		if err := f.Readings[i].Check(s.Guide.Matrix); err != nil {
+			return nil, refuse(err)
+		}
+		add(events.Read, events.Made{Reading: f.Readings[i]})
+	}
+	if f.Closing != nil {
+		add(events.Close, *f.Closing)
+	}
+	return s.begin(ctx, f.ID, steps)
+}
+
+// Practise makes a record to practise on, a copy of a made-up find, last read a little while ago. It bears a note that says
+// so. The error tells where the guide is not the one that the find was made for.
+func (s *Session) Practise(ctx context.Context, id string, f Find) (*Record, error) {
+	f.ID, f.At, f.Closing = id, s.Now().Add(-10*time.Minute), nil
+	f.About.Observer, f.About.Place = "", events.Place{Name: "Practice, not a real find"}
+	f.About.Note = "A made-up mushroom to practise on. Delete it when you are done."
+	for i := range f.Readings {
+		if err := f.Readings[i].Check(s.Guide.Matrix); err != nil {
+			return nil, refused("the practice is made for the shipped guide: %w", err)
+		}
+	}
+	return s.Import(ctx, f)
+}

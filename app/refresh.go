@@ -1,0 +1,97 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"zestythicket/core/events"
+	"zestythicket/core/guide"
+)
+
+// batch is the number of listings that are written at once: few enough that no other write waits long.
+const batch = 20
+
+// touch says that something of the owner's is to be worked out anew.
+func (s *Session) touch() {
+	select {
+	case s.stale <- s.Owner:
+	default: // enough is waiting already; lists say what is not up to date
+	}
+}
+
+// Run works out anew what no longer holds, a little at a time, until the context ends: at first for the owners named, then
+// whenever settings or a guide change.
+func (a *App) Run(ctx context.Context, owners ...string) {
+	for _, o := range owners {
+		a.refresh(ctx, o)
+	}
+	for {
+		select {
+		case o := <-a.stale:
+			a.refresh(ctx, o)
+		case <-ctx.Done():
+			return
+		}
+	}
+}
+
+func (a *App) refresh(ctx context.Context, owner string) {
+	if err := a.Refresh(ctx, owner); err != nil && ctx.Err() == nil {
+		a.Log.Error("what is listed could not be worked out anew", "owner", owner, "cause", err)
+	}
+}
+
+// Refresh works out anew what is listed of an owner's open records and no longer holds. Between batches others may write;
+// a record that is changed meanwhile is worked out by whoever changes it.
+func (a *App) Refresh(ctx context.Context, owner string) error {
+	for {
+		s, err := a.Session(ctx, owner) // anew each time: the guide may change meanwhile
+		if err != nil {
+			return err
+		}
+		set, err := s.Settings(ctx)
+		if err != nil {
+			return err
+		}
+		rows, err := s.Store.Stale(ctx, owner, events.RecordStream, s.basis(set), batch)
+		if err != nil || len(rows) == 0 {
+			return err
+		}
+		for i := range rows {
+			if err := s.relist(ctx, &rows[i], set); err != nil {
+				return err
+			}
+		}
+		if err := s.Store.Relist(ctx, rows); err != nil {
+			return err
+		}
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(time.Millisecond): // whoever waits to write goes first
+		}
+	}
+}
+
+// relist works out what is listed of a record. One that cannot be ruled on with this guide says so.
+func (s *Session) relist(ctx context.Context, stream *Stream, set *Settings) error {
+	_, list, err := s.Store.Load(ctx, s.Owner, stream.Kind, stream.ID)
+	if err != nil {
+		return err
+	}
+	stream.Events = len(list)
+	now, bad := events.FoldRecord(list)
+	if bad == nil {
+		shown, err := s.rule(stream.ID, &now, set)
+		if err == nil {
+			return s.list(stream, &now, shown, set)
+		}
+		bad = err
+	}
+	b, err := json.Marshal(listing{
+		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, Observer: now.About.Observer, Reason: guide.AtStart(bad.Error()) + ".",
+	})
+	stream.Listing, stream.Basis = b, s.basis(set)
+	return err
+}

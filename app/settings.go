@@ -1,0 +1,142 @@
+package app
+
+import (
+	"cmp"
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"fmt"
+	"slices"
+
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/ruling"
+)
+
+// Settings are what a user set once: where they are, what they can tell and were taught, whom to call.
+type Settings struct {
+	Observer string   `json:"observer" maxLength:"200" doc:"The name that new records carry"`
+	Place    Place    `json:"place" doc:"Where the user usually looks"`
+	Region   string   `json:"region" doc:"Level 2 region code, or empty"`
+	NoColour bool     `json:"no_colour" doc:"Cannot tell colours"`
+	NoSmell  bool     `json:"no_smell" doc:"Cannot smell"`
+	AllTools bool     `json:"all_tools" doc:"Every tool is at hand; else only those of the kit"`
+	Kit      []string `json:"kit" maxItems:"100"`
+	Taught   []string `json:"taught" maxItems:"100" doc:"Gates the user was taught for in person"`
+	Units    string   `json:"units" enum:"metric,imperial"`
+	// PoisonCentre and EmergencyService are telephone numbers.
+	PoisonCentre     string `json:"poison_centre" maxLength:"60"`
+	EmergencyService string `json:"emergency_service" maxLength:"60"`
+}
+
+// settingsDocument is the form that settings are kept in. Version 0 is the one before versions were written.
+type settingsDocument struct {
+	Version int `json:"version"`
+	settingsFields
+}
+
+type settingsFields Settings
+
+const settingsVersion = 1
+
+// DefaultSettings are those of somebody who has set nothing: every tool and sense, taught for nothing.
+func DefaultSettings() Settings {
+	return Settings{AllTools: true, Kit: []string{}, Taught: []string{}, Units: "metric"}
+}
+
+// observer is who looks, as the engine takes it.
+func (s *Settings) observer() evidence.Observer {
+	o := evidence.Observer{Taught: s.Taught, NoColour: s.NoColour, NoSmell: s.NoSmell}
+	if !s.AllTools {
+		o.Kit = append([]string{}, s.Kit...)
+	}
+	return o
+}
+
+// imperial tells whether lengths and weights are shown in inches and ounces.
+func (s *Settings) imperial() bool { return s.Units == "imperial" }
+
+// basis names all that a listing is worked out with, besides the events of its own stream.
+func (s *Session) basis(set *Settings) string {
+	b, _ := json.Marshal(set.observer()) // plain values can be written
+	sum := sha256.Sum256(append(b, s.Guide.Hash+ruling.Engine...))
+	return hex.EncodeToString(sum[:16])
+}
+
+// Lacks says what an observer does without, beside the settings.
+type Lacks struct {
+	Without  []string `json:"without" doc:"Tools that are not at hand"`
+	NoColour bool     `json:"no_colour" doc:"Cannot tell colours"`
+	NoSmell  bool     `json:"no_smell" doc:"Cannot smell"`
+}
+
+// Lacks tells what the user does without, as the settings have it.
+func (s *Session) Lacks(ctx context.Context) (*Lacks, error) {
+	set, err := s.Settings(ctx)
+	if err != nil {
+		return nil, err
+	}
+	o := set.observer()
+	return &Lacks{o.Lacking(s.Guide.Matrix), o.NoColour, o.NoSmell}, nil
+}
+
+// observer is who looks without those. The error names a tool that the guide does not need.
+func (s *Session) observer(l Lacks) (evidence.Observer, error) {
+	o, err := evidence.Without(s.Guide.Matrix, l.Without, l.NoColour, l.NoSmell)
+	return o, refuse(err)
+}
+
+// Settings gives what the user set.
+func (s *Session) Settings(ctx context.Context) (*Settings, error) {
+	set := DefaultSettings()
+	kept, err := s.Store.Settings(ctx, s.Owner)
+	if err != nil {
+		return nil, err
+	}
+	if kept != nil {
+		doc := settingsDocument{settingsFields: settingsFields(set)}
+		if err := json.Unmarshal(kept, &doc); err != nil {
+			return nil, fmt.Errorf("the settings cannot be read: %w", err)
+		}
+		if doc.Version > settingsVersion {
+			return nil, fmt.Errorf("the settings are kept in version %d of their form, and this program reads up to %d; use a newer one", doc.Version, settingsVersion)
+		}
+		set = Settings(doc.settingsFields)
+	}
+	// A gate that the guide no longer has cannot be one the user was taught for.
+	set.Taught = slices.DeleteFunc(set.Taught, func(id string) bool { return !hasGate(s.Guide.Matrix, id) })
+	return &set, nil
+}
+
+func hasGate(m *guide.Matrix, id string) bool {
+	return slices.ContainsFunc(m.Gates, func(g guide.Gate) bool { return g.ID == id })
+}
+
+// KeepSettings keeps what the user set. What depends on it is worked out anew, a little at a time.
+func (s *Session) KeepSettings(ctx context.Context, set Settings) (*Settings, error) {
+	for _, id := range set.Taught {
+		if !hasGate(s.Guide.Matrix, id) {
+			return nil, refused("the guide has no gate %q that one could be taught for", id)
+		}
+	}
+	if err := cmp.Or(checkRegion(set.Region), set.Place.check()); err != nil {
+		return nil, err
+	}
+	b, err := json.Marshal(settingsDocument{settingsVersion, settingsFields(set)})
+	if err != nil {
+		return nil, err
+	}
+	if err := s.Store.KeepSettings(ctx, s.Owner, s.Now(), b); err != nil {
+		return nil, err
+	}
+	s.touch()
+	return &set, nil
+}
+
+func checkRegion(code string) error {
+	if _, ok := guide.Regions[code]; !ok && code != "" {
+		return refused("there is no region %q", code)
+	}
+	return nil
+}

@@ -1,0 +1,93 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"zestythicket/core/events"
+	"zestythicket/core/guide"
+)
+
+// Store is everything that is kept.
+type Store interface {
+	Streams
+	Preferences
+	Overlays
+	// CopyTo writes a copy of everything to a new file, while it is in use.
+	CopyTo(ctx context.Context, path string) error
+}
+
+// Stream is what is listed of a stream; its events say the rest.
+type Stream struct {
+	Kind             events.StreamKind
+	ID, Owner        string
+	Created, Changed time.Time
+	Deleted, Closed  bool
+	// Events is the number of its events that the rest was worked out from.
+	Events int
+	// Basis names all else that it was worked out with: guide, rules, what the owner set. Where that has changed, the listing
+	// no longer holds.
+	Basis string
+	// Listing is what is shown of it in a list, as its kind has it, as JSON; Search all it can be found by, folded.
+	Listing json.RawMessage
+	Search  string
+	// Frozen is a document that was kept when the stream was closed; nil for none.
+	Frozen json.RawMessage
+}
+
+// Addition is what a stream comes to with new events.
+type Addition struct {
+	Stream Stream
+	New    []events.Event
+	// Had is the number of events that it is worked out from, 0 for a new stream.
+	Had int
+}
+
+// Streams keeps streams of events. Events are only ever added.
+type Streams interface {
+	// Load gives a stream and its events, in the order in which they arrived; a deleted one too. ErrNotFound where there is
+	// none.
+	Load(ctx context.Context, owner string, kind events.StreamKind, id string) (Stream, []events.Event, error)
+	// Add keeps additions, all or none. ErrChanged where a stream has got other events than it was said to have had,
+	// ErrExists where a new one is there already, ErrOperationReused where an operation belongs to another stream.
+	Add(ctx context.Context, additions ...Addition) error
+	// Operation tells whether an operation was kept, and on which stream.
+	Operation(ctx context.Context, owner, op string) (stream string, known bool, err error)
+	// List gives an owner's streams of a kind that hold every word of the query, folded, the latest change first; the deleted
+	// ones, or all others.
+	List(ctx context.Context, owner string, kind events.StreamKind, query string, deleted bool) ([]Stream, error)
+	// Stale gives open streams, deleted ones too, whose listing was worked out with another basis, the latest change first, at most so many.
+	Stale(ctx context.Context, owner string, kind events.StreamKind, basis string, most int) ([]Stream, error)
+	// Relist puts in what is listed of streams that have got no events since.
+	Relist(ctx context.Context, streams []Stream) error
+}
+
+// Preferences keeps what an owner set once, as a document.
+type Preferences interface {
+	// Settings gives the document; nil where nothing was kept.
+	Settings(ctx context.Context, owner string) (json.RawMessage, error)
+	KeepSettings(ctx context.Context, owner string, at time.Time, document json.RawMessage) error
+}
+
+// Overlays keeps the versions of what an owner lays over the guide. They are only ever added.
+type Overlays interface {
+	// Overlays gives the latest versions as documents, the newest first, at most so many.
+	Overlays(ctx context.Context, owner string, most int) ([]json.RawMessage, error)
+	// HasOverlay tells whether an operation was kept already.
+	HasOverlay(ctx context.Context, owner, op string) (bool, error)
+	// KeepOverlay adds a version.
+	KeepOverlay(ctx context.Context, owner, op string, at time.Time, document json.RawMessage) error
+}
+
+// GuideFiles reads and writes overlays in the forms that people write them in.
+type GuideFiles interface {
+	// ReadOverlay reads an overlay from YAML or JSON and lays it over a guide. The error names file, line and reason.
+	ReadOverlay(name string, text []byte, over *guide.Source) (*guide.Overlay, *guide.Source, error)
+	// Schema is the JSON Schema of a guide.
+	Schema() []byte
+	// WriteOverlay gives an overlay in the form that ReadOverlay reads.
+	WriteOverlay(o *guide.Overlay) ([]byte, error)
+	// Plainly words what is wrong with something that was typed into a form, not read from a file's lines.
+	Plainly(err error) error
+}

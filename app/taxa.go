@@ -1,0 +1,179 @@
+package app
+
+import (
+	"cmp"
+	"maps"
+	"slices"
+	"strings"
+	"time"
+
+	"zestythicket/core/guide"
+)
+
+// TaxonPage is all that the guide says of a taxon, and what its figure is drawn from.
+type TaxonPage struct {
+	View        Taxon              `json:"view"`
+	Synonyms    []string           `json:"synonyms"`
+	Regions     []string           `json:"regions"`
+	Season      []OrganSeason      `json:"season"`
+	Scores      []SourcedScore     `json:"scores" doc:"In the order of the guide's characters"`
+	MustSee     []string           `json:"must_see"`
+	Lookalikes  []KnownLookalike   `json:"lookalikes"`
+	Does        string             `json:"does" doc:"What touching it does"`
+	Handling    string             `json:"handling"`
+	Harvest     string             `json:"harvest"`
+	Preparation string             `json:"preparation"`
+	Cautions    string             `json:"cautions"`
+	Disputed    string             `json:"disputed"`
+	Onset       *guide.Onset       `json:"onset,omitempty" doc:"Hours after which a poisoning is felt"`
+	Sources     []string           `json:"sources"`
+	Usual       map[string]string  `json:"usual" doc:"A state for each character: what its figure is drawn from"`
+	Sizes       map[string]float64 `json:"sizes" doc:"Measures and counts, in the middle of what is usual: what its figure's proportions follow"`
+	Note        string             `json:"note" doc:"What the user wrote of it"`
+	// Stages are those that its scores speak of.
+	Stages []string `json:"stages"`
+}
+
+// SourcedScore is a score with where it comes from.
+type SourcedScore struct {
+	Character string `json:"character"`
+	Score     Score  `json:"score"`
+	Source    string `json:"source"`
+	Own       bool   `json:"own" doc:"Whether the user says so, and not the guide"`
+}
+
+// OrganSeason tells when an organ is there.
+type OrganSeason struct {
+	Organ   guide.Organ    `json:"organ"`
+	Windows []guide.Window `json:"windows"`
+	Halves  []bool         `json:"halves" doc:"For each half of each month, the first of January first, whether it is there"`
+}
+
+// KnownLookalike is a taxon that another is taken for, and what tells them apart.
+type KnownLookalike struct {
+	Taxon Taxon  `json:"taxon"`
+	Tell  string `json:"tell"`
+}
+
+// find gives the number of a taxon.
+func (s *Session) find(id string) (int, error) {
+	if n, ok := s.Guide.Matrix.Taxon(id); ok {
+		return n, nil
+	}
+	return 0, Missing{"no taxon " + id}
+}
+
+// TaxonPage gives a taxon's page, its figure drawn for a stage (empty for any) and a month (0 for all).
+func (s *Session) TaxonPage(id, stage string, month int) (*TaxonPage, error) {
+	t, err := s.find(id)
+	if err != nil {
+		return nil, err
+	}
+	m, tx := s.Guide.Matrix, s.Guide.Matrix.Described(t)
+	p := &TaxonPage{
+		View: s.taxon(t), Synonyms: append([]string{}, tx.Synonyms...), Regions: []string{}, Season: []OrganSeason{}, Scores: []SourcedScore{},
+		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []KnownLookalike{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest),
+		Preparation: string(tx.Preparation), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
+		Usual: m.Usual(t, stage), Sizes: m.Sizes(t), Stages: m.Stages(t),
+	}
+	p.View.Shared = s.namesakes(t)
+	if month > 0 {
+		middle := guide.MidMonth(time.Month(month))
+		maps.DeleteFunc(p.Usual, func(id, _ string) bool { return !m.ThereIn(t, id, middle) })
+		maps.DeleteFunc(p.Sizes, func(id string, _ float64) bool { return !m.ThereIn(t, id, middle) })
+	}
+	if c := s.Guide.Overlay.Correction(tx.ID); c != nil {
+		p.Note = string(c.Note)
+	}
+	for _, code := range tx.Regions {
+		p.Regions = append(p.Regions, cmp.Or(guide.Regions[code], code))
+	}
+	for _, organ := range guide.Organs {
+		if w := tx.Season[organ]; len(w) > 0 {
+			p.Season = append(p.Season, OrganSeason{organ, w, tx.Season.Halves(organ)})
+		}
+	}
+	for _, id := range tx.Sources {
+		p.Sources = append(p.Sources, s.sourceTitle(id))
+	}
+	for n := range m.Columns {
+		col := &m.Columns[n]
+		if !col.Scored.Has(t) {
+			continue
+		}
+		sc := &col.Patterns[col.Pattern[t]].Score
+		p.Scores = append(p.Scores, SourcedScore{col.ID, scoreOf(sc), sourceOf(sc, col, s.sourceTitle, strings.Join(p.Sources, "; ")), s.userSays(tx.ID, col.ID)})
+	}
+	for _, l := range tx.Lookalikes {
+		if other, ok := m.Taxon(l.Taxon); ok {
+			p.Lookalikes = append(p.Lookalikes, KnownLookalike{s.taxon(other), l.Tell})
+		}
+	}
+	if tx.Contact != nil {
+		p.Does = string(tx.Contact.Does)
+		p.Handling = strings.TrimSpace(string(tx.Contact.Handling) + " " + p.Handling)
+	}
+	return p, nil
+}
+
+func (s *Session) sourceTitle(id string) string {
+	list := s.Guide.Matrix.Sources
+	if i := slices.IndexFunc(list, func(c guide.Citation) bool { return c.ID == id }); i >= 0 {
+		return list[i].Title
+	}
+	return id
+}
+
+// userSays tells whether it is the user who says what the taxon shows for the character.
+func (s *Session) userSays(taxon, character string) bool {
+	if c := s.Guide.Overlay.Correction(taxon); c != nil {
+		_, ok := c.Scores[character]
+		return ok
+	}
+	return s.Guide.Overlay.Taxon(taxon) != nil
+}
+
+// Family is a family: its taxa, and what they share.
+type Family struct {
+	Name   string   `json:"name"`
+	Older  []string `json:"older" doc:"Older names of the family, as its taxa give them"`
+	Taxa   []Taxon  `json:"taxa"`
+	Traits []Trait  `json:"traits" doc:"What all its taxa of this guide share"`
+}
+
+// Trait is what all taxa of a family show on a character.
+type Trait struct {
+	Character string   `json:"character"`
+	States    []string `json:"states"`
+}
+
+// Family gives a family by its name.
+func (s *Session) Family(name string) (*Family, error) {
+	m := s.Guide.Matrix
+	set := m.Family(name)
+	if !set.Any() {
+		return nil, Missing{"nothing of a family " + name}
+	}
+	out := &Family{Older: []string{}, Taxa: []Taxon{}, Traits: []Trait{}}
+	for _, t := range m.GravestFirst(set) {
+		tx := &m.Taxa[t]
+		out.Name = tx.Family
+		out.Taxa = append(out.Taxa, s.taxon(t))
+		for _, syn := range tx.Synonyms {
+			if guide.FamilyName(syn) && syn != tx.Family && !slices.Contains(out.Older, syn) {
+				out.Older = append(out.Older, syn)
+			}
+		}
+	}
+	for _, trait := range m.Traits(set) {
+		col := &m.Columns[trait.Column]
+		view := Trait{Character: col.ID}
+		for k := range col.States {
+			if trait.Mask&(1<<k) != 0 {
+				view.States = append(view.States, col.States[k].ID)
+			}
+		}
+		out.Traits = append(out.Traits, view)
+	}
+	return out, nil
+}

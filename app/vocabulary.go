@@ -1,0 +1,67 @@
+package app
+
+import (
+	"reflect"
+
+	"zestythicket/core/compare"
+	"zestythicket/core/events"
+	"zestythicket/core/evidence"
+	"zestythicket/core/guide"
+	"zestythicket/core/identify"
+	"zestythicket/core/keying"
+	"zestythicket/core/policy"
+	"zestythicket/core/ruling"
+)
+
+// The types of the core that answers are made of, for those who know only this package.
+type (
+	Apart        = compare.Apart
+	CautionCode  = ruling.CautionCode
+	EventKind    = events.Kind
+	Footing      = guide.Footing
+	Harm         = guide.Harm
+	Kind         = guide.Kind
+	Organ        = guide.Organ
+	PrintedKey   = keying.PrintedKey
+	Reading      = evidence.Reading
+	ReasonCode   = ruling.Code
+	Revision     = events.Revision
+	Shown        = identify.Shown
+	Status       = ruling.Status
+	UnseenReason = evidence.Unseen
+	Use          = guide.Use
+	Verdict      = guide.Verdict
+	Where        = guide.Where
+)
+
+// Words are the values that a type of words may have, and what to call the type.
+type Words struct {
+	Name   string
+	Values []string
+}
+
+// Vocabulary lists every type of words that answers hold, so that whoever describes answers can say what may stand there.
+var Vocabulary = map[reflect.Type]Words{
+	reflect.TypeFor[Apart]():        words("Apart", []Apart{compare.Always, compare.Sometimes, compare.Never}),
+	reflect.TypeFor[CautionCode]():  words("CautionCode", ruling.CautionCodes),
+	reflect.TypeFor[EventKind]():    words("EventKind", events.RecordKinds),
+	reflect.TypeFor[Footing]():      words("Footing", policy.FootingList),
+	reflect.TypeFor[Harm]():         words("Harm", policy.Harms),
+	reflect.TypeFor[Kind]():         words("CharacterKind", []Kind{guide.States, guide.Measure, guide.Count}),
+	reflect.TypeFor[Organ]():        words("Organ", guide.Organs),
+	reflect.TypeFor[OverlayKind]():  words("OverlayKind", []OverlayKind{OwnTaxon, Corrected, ""}),
+	reflect.TypeFor[ReasonCode]():   words("ReasonCode", ruling.Codes),
+	reflect.TypeFor[Status]():       words("Status", ruling.Statuses),
+	reflect.TypeFor[UnseenReason](): words("UnseenReason", evidence.UnseenReasons),
+	reflect.TypeFor[Use]():          words("Use", guide.Uses),
+	reflect.TypeFor[Verdict]():      words("Verdict", guide.Verdicts),
+	reflect.TypeFor[Where]():        words("Where", []Where{guide.Field, guide.Home}),
+}
+
+func words[T ~string](name string, values []T) Words {
+	w := Words{Name: name}
+	for _, v := range values {
+		w.Values = append(w.Values, string(v))
+	}
+	return w
+}

@@ -1,0 +1,104 @@
+package ruling
+
+// FrozenVersion is the version of the form that rulings of closed records are kept in.
+const FrozenVersion = 1
+
+// Frozen is a ruling as it is kept with a closed record: a document of its own, which stays as it is when rulings come to be
+// shown otherwise. Its JSON Schema is frozen-ruling.json among the exchange formats.
+type Frozen struct {
+	Version int `json:"version"`
+	// Guide is the hash of the guide that it was ruled with, Engine the version of the rules.
+	Guide  string `json:"guide"`
+	Engine string `json:"engine"`
+
+	ID      string         `json:"id"`
+	Verdict string         `json:"verdict"`
+	Says    string         `json:"says"`
+	Reasons []FrozenReason `json:"reasons"`
+	Working *string        `json:"working"`
+	Named   bool           `json:"named"`
+	Margin  *int           `json:"margin"`
+	Harmful []FrozenHarm   `json:"harmful"`
+	Apart   []string       `json:"apart"`
+	Fitting []FrozenFit    `json:"candidates"`
+	Gates   []string       `json:"gates"`
+	// Cautions are those that stood with it.
+	Cautions []FrozenCaution    `json:"cautions"`
+	Weakest  []FrozenWeakPoint  `json:"weakest"`
+	Next     []FrozenSuggestion `json:"next"`
+	Holding  []FrozenHolding    `json:"holding"`
+	// Again is the character that was to be looked at afresh, or empty.
+	Again string `json:"again"`
+}
+
+// FrozenReason is a reason for a verdict as it was told.
+type FrozenReason struct {
+	Code      string `json:"code"`
+	Taxon     string `json:"taxon,omitempty"`
+	Character string `json:"character,omitempty"`
+	Text      string `json:"text"`
+}
+
+// FrozenHarm is how a harmful taxon stood, in lines of evidence, in steps of a quarter.
+type FrozenHarm struct {
+	Taxon    string       `json:"taxon"`
+	Harm     string       `json:"harm"`
+	Status   string       `json:"status"`
+	Against  float64      `json:"against"`
+	Strength float64      `json:"strength"`
+	Needed   float64      `json:"needed"`
+	Margin   int          `json:"margin"`
+	Lines    []FrozenLine `json:"lines"`
+}
+
+// FrozenLine is what a line of evidence was worth against a taxon.
+type FrozenLine struct {
+	Line       string   `json:"line"`
+	Worth      float64  `json:"worth"`
+	Characters []string `json:"characters"`
+}
+
+// FrozenFit is a taxon that still fitted.
+type FrozenFit struct {
+	Taxon   string  `json:"taxon"`
+	Order   int     `json:"order"`
+	Fits    int     `json:"fits"`
+	Of      int     `json:"of"`
+	Against float64 `json:"against"`
+}
+
+// FrozenCaution is a caution as it was told.
+type FrozenCaution struct {
+	Code  string `json:"code"`
+	Taxon string `json:"taxon,omitempty"`
+	Text  string `json:"text"`
+}
+
+// FrozenWeakPoint is what the ruling leaned on.
+type FrozenWeakPoint struct {
+	Readings   []string `json:"readings"`
+	BringsBack []string `json:"brings_back"`
+	Check      string   `json:"check,omitempty"`
+}
+
+// FrozenSuggestion is what was still to be looked at.
+type FrozenSuggestion struct {
+	Character string  `json:"character"`
+	Gain      float64 `json:"gain"`
+	Minutes   float64 `json:"minutes"`
+	Where     string  `json:"where"`
+	Why       string  `json:"why"`
+}
+
+// FrozenHolding is a harmful taxon that was not out, and what would have cut it.
+type FrozenHolding struct {
+	Taxon   string              `json:"taxon"`
+	Lines   []FrozenHoldingLine `json:"lines"`
+	Missing int                 `json:"missing"`
+}
+
+// FrozenHoldingLine is a line of evidence that could still have been read.
+type FrozenHoldingLine struct {
+	Line       string   `json:"line"`
+	Characters []string `json:"characters"`
+}

@@ -1,0 +1,114 @@
+// Package api answers over HTTP with JSON, a file for each resource: a request is decoded, the application is called, what
+// it says is encoded. There are no rules of the job here.
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+
+	"zestythicket/app"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/go-chi/chi/v5"
+)
+
+// Owner is whose everything is: there is one, until there is a login.
+const Owner = "local"
+
+// The greatest size of a request's body in bytes.
+const maxBody = 1 << 20
+
+// api is what the routes work on.
+type api struct {
+	app *app.App
+	// practice is the made-up find to practise on.
+	practice app.Find
+}
+
+// Mount puts the API's routes on a router, under /api/v1.
+func Mount(r chi.Router, a *app.App, practice app.Find) {
+	routes(humachi.New(r, config()), &api{app: a, practice: practice})
+	r.Get("/api/v1/copy", (&api{app: a}).copy)
+}
+
+func routes(h huma.API, a *api) {
+	a.guideRoutes(h)
+	a.taxonRoutes(h)
+	a.settingsRoutes(h)
+	a.recordRoutes(h)
+	a.readingRoutes(h)
+	a.keyRoutes(h)
+	a.compareRoutes(h)
+	a.overlayRoutes(h)
+}
+
+func config() huma.Config {
+	huma.DefaultArrayNullable = false // lists are empty, never null
+	c := huma.DefaultConfig("Zesty Thicket", "1.0.0")
+	c.OpenAPIPath = "/api/v1/openapi"
+	c.SchemasPath = ""
+	c.DocsPath = ""
+	c.CreateHooks = nil // no links to schemas in the answers
+	c.Components.Schemas = vocabulary()
+	return c
+}
+
+// Description gives the description of the API as JSON (OpenAPI), without a store or a guide.
+func Description() ([]byte, error) {
+	h := humachi.New(chi.NewRouter(), config())
+	routes(h, &api{})
+	return json.MarshalIndent(h.OpenAPI(), "", " ")
+}
+
+// operation describes a route.
+func operation(method, path, id, summary string) huma.Operation {
+	return huma.Operation{
+		OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, DefaultStatus: http.StatusOK,
+		MaxBodyBytes: maxBody, BodyReadTimeout: -1, // how long a body may take is for the whole server to say
+	}
+}
+
+// body is an answer with the given JSON body.
+type body[T any] struct{ Body T }
+
+type none struct{}
+
+// register makes a route of what an owner asks: the session is begun once, and stays with the same guide to the end.
+func register[In, Out any](a *api, h huma.API, op huma.Operation, ask func(context.Context, *app.Session, *In) (Out, error)) {
+	huma.Register(h, op, func(ctx context.Context, in *In) (*body[Out], error) {
+		s, err := a.app.Session(ctx, Owner)
+		if err != nil {
+			return nil, a.problem(err)
+		}
+		out, err := ask(ctx, s, in)
+		if err != nil {
+			return nil, a.problem(err)
+		}
+		return &body[Out]{out}, nil
+	})
+}
+
+// fileBody is an answer that is kept as a file.
+type fileBody struct {
+	ContentType string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
+}
+
+// registerFile makes a route of something that is kept as a file.
+func registerFile[In any](a *api, h huma.API, op huma.Operation, kind, name string, ask func(context.Context, *app.Session, *In) ([]byte, error)) {
+	huma.Register(h, op, func(ctx context.Context, in *In) (*fileBody, error) {
+		s, err := a.app.Session(ctx, Owner)
+		if err != nil {
+			return nil, a.problem(err)
+		}
+		b, err := ask(ctx, s, in)
+		if err != nil {
+			return nil, a.problem(err)
+		}
+		return &fileBody{kind, fmt.Sprintf("attachment; filename=%q", name), b}, nil
+	})
+}

@@ -1,0 +1,136 @@
+package server_test
+
+import (
+	"compress/gzip"
+	"encoding/json"
+	"fmt"
+	"io"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"zestythicket/core/guidetest"
+	"zestythicket/core/ruling"
+	"zestythicket/server/web"
+	"zestythicket/store"
+)
+
+// A database as the program wrote it before there were streams opens, and of every record the same is shown as then: its
+// readings, its ruling, its history, and what is listed of it. What was shown then stands beside it (store/testdata/fill.mjs).
+func TestADatabaseOfBeforeShowsTheSame(t *testing.T) {
+	dir := t.TempDir()
+	unzip(t, "version-3.db.gz", filepath.Join(dir, store.FileName))
+	file := filepath.Join(dir, "shown.json")
+	unzip(t, "version-3.json.gz", file)
+	b, err := os.ReadFile(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var was struct {
+		Records  map[string]struct{ Shown, History any }
+		Listed   any
+		Deleted  any
+		Settings any
+	}
+	if err := json.Unmarshal(b, &was); err != nil {
+		t.Fatal(err)
+	}
+	if len(was.Records) != 200 {
+		t.Fatalf("%d records are kept", len(was.Records))
+	}
+	for _, when := range []string{"brought up to date", "opened again"} {
+		r := serveAt(t, guidetest.Small().AsWritten(), dir, web.DefaultPace)
+		r.rows("") // all is worked out anew
+		for id, rec := range was.Records {
+			path := "/api/v1/records/" + id
+			shown := rec.Shown.(map[string]any)
+			if shown["frozen"] == false {
+				// Of questions that are equally good the last bits of a number decided then, differently on other machines.
+				delete(shown["ruling"].(map[string]any), "next")
+				if ruling.Engine != "1.1.0" { // other rules may rule otherwise on what is still open
+					delete(shown, "ruling")
+					delete(shown, "engine")
+				}
+			}
+			r.holds(path, shown, path)
+			r.holds(path+"/history", rec.History, path+"/history")
+		}
+		if ruling.Engine == "1.1.0" {
+			r.holds("/api/v1/records", was.Listed, "the list")
+			r.holds("/api/v1/records?deleted=true", was.Deleted, "the deleted ones")
+		}
+		r.holds("/api/v1/settings", was.Settings, "the settings")
+		var overlay struct {
+			Taxa, Corrections []map[string]any
+			CanUndo           bool `json:"can_undo"`
+		}
+		r.do("GET", "/api/v1/overlay", "", &overlay)
+		if len(overlay.Taxa) != 1 || overlay.Taxa[0]["id"] != "amanita-velnensis" || len(overlay.Corrections) != 2 || !overlay.CanUndo {
+			t.Errorf("%s: the overlay is %+v", when, overlay)
+		}
+		r.stop()
+	}
+	if _, err := os.Stat(filepath.Join(dir, "thicket-before-0004.db")); err != nil {
+		t.Errorf("no copy of what there was is kept aside: %v", err)
+	}
+}
+
+// holds tells where what is answered differs from all that was shown before; more may stand in it.
+func (r rig) holds(path string, was any, what string) {
+	r.Helper()
+	var is any
+	r.do("GET", path, "", &is)
+	if d := differs(was, is, ""); d != "" {
+		r.Errorf("%s: %s", what, d)
+	}
+}
+
+func differs(was, is any, at string) string {
+	switch was := was.(type) {
+	case map[string]any:
+		is, ok := is.(map[string]any)
+		if !ok {
+			return at + " is no object any more"
+		}
+		for k := range was {
+			if d := differs(was[k], is[k], at+"/"+k); d != "" {
+				return d
+			}
+		}
+	case []any:
+		is, ok := is.([]any)
+		if !ok || len(is) != len(was) {
+			return fmt.Sprintf("%s had %d items and has %d", at, len(was), len(is))
+		}
+		for i := range was {
+			if d := differs(was[i], is[i], fmt.Sprintf("%s/%d", at, i)); d != "" {
+				return d
+			}
+		}
+	default:
+		if was != is {
+			return fmt.Sprintf("%s was %v and is %v", at, was, is)
+		}
+	}
+	return ""
+}
+
+func unzip(t *testing.T, name, to string) {
+	t.Helper()
+	f, err := os.Open(filepath.Join("../store/testdata", name))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer f.Close()
+	z, err := gzip.NewReader(f)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := io.ReadAll(z)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(to, b, 0o600); err != nil {
+		t.Fatal(err)
+	}
+}

@@ -1,0 +1,51 @@
+// Package server puts the application on HTTP: the API under /api/v1, and the built front end.
+package server
+
+import (
+	"io/fs"
+	"net/http"
+
+	"zestythicket/app"
+	"zestythicket/server/api"
+	"zestythicket/server/web"
+
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+)
+
+//go:generate go run ./describe ../web/src/api/openapi.json
+
+// Options say how the server answers.
+type Options struct {
+	// Static holds the built front end, index.html at its root.
+	Static fs.FS
+	// Hosts are the host names that are answered to, besides those of this machine itself.
+	Hosts []string
+	// Practice is the made-up find to practise on.
+	Practice app.Find
+	// Pace is how long requests may go on.
+	Pace web.Pace
+}
+
+// Answers are made anew each time, and beyond this level take longer to press than they save on the way; the front end's files
+// are asked for once.
+const (
+	answersPressed = 5
+	filesPressed   = 9
+)
+
+// Handler puts the server together.
+func Handler(a *app.App, o Options) http.Handler {
+	r := chi.NewRouter()
+	r.Use(web.Log(a.Log), web.Recover(a.Log), o.Pace.Handler, web.KnownHosts(o.Hosts), web.SameOriginWrites, web.Headers)
+	r.Group(func(r chi.Router) {
+		r.Use(middleware.Compress(answersPressed))
+		api.Mount(r, a, o.Practice)
+	})
+	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.WriteHeader(http.StatusNoContent) })
+	r.With(middleware.Compress(filesPressed)).Get("/*", web.Static(o.Static))
+	r.MethodNotAllowed(func(w http.ResponseWriter, q *http.Request) {
+		api.Problem(w, http.StatusMethodNotAllowed, q.URL.Path+" does not take "+q.Method)
+	})
+	return r
+}

@@ -1,0 +1,53 @@
+package store
+
+import (
+	"errors"
+
+	"github.com/go-gormigrate/gormigrate/v2"
+	"gorm.io/gorm"
+)
+
+// migrate brings a database up to date, one version after the other; a database that is newer than the program is
+// refused.
+func migrate(db *gorm.DB) error {
+	options := *gormigrate.DefaultOptions
+	options.UseTransaction, options.ValidateUnknownMigrations = true, true
+	err := gormigrate.New(db, &options, []*gormigrate.Migration{
+		{ID: "0001", Migrate: statements(
+			`CREATE TABLE records (id text PRIMARY KEY, owner text NOT NULL, created datetime, changed datetime,
+				deleted numeric NOT NULL, closed numeric NOT NULL, kingdom text, date text, place text, observer text,
+				verdict text, reason text, working text, working_name text, margin integer, done text, search text,
+				frozen text, guide_hash text, engine text)`,
+			`CREATE INDEX records_by_change ON records (owner, deleted, changed)`,
+			`CREATE TABLE events (seq integer PRIMARY KEY AUTOINCREMENT, op text NOT NULL UNIQUE,
+				record text NOT NULL REFERENCES records (id), owner text NOT NULL, at datetime, kind text NOT NULL, body text NOT NULL)`,
+			`CREATE INDEX events_by_record ON events (record, seq)`,
+			`CREATE TRIGGER events_stay BEFORE UPDATE ON events BEGIN SELECT raise(ABORT, 'events are never changed'); END`,
+			`CREATE TRIGGER events_remain BEFORE DELETE ON events BEGIN SELECT raise(ABORT, 'events are never erased'); END`,
+			`CREATE TABLE settings (owner text PRIMARY KEY, changed datetime, body text NOT NULL)`,
+		)},
+		{ID: "0002", Migrate: statements(
+			`CREATE VIRTUAL TABLE names USING fts5 (name, taxon UNINDEXED, tokenize = 'trigram')`,
+			`CREATE TABLE names_of (guide text NOT NULL)`,
+		)},
+		{ID: "0003", Migrate: statements(
+			`CREATE TABLE own_guides (seq integer PRIMARY KEY AUTOINCREMENT, op text NOT NULL UNIQUE, owner text NOT NULL, at datetime, body text NOT NULL)`,
+		)},
+		{ID: streamsVersion, Migrate: toStreams},
+	}).Migrate()
+	if errors.Is(err, gormigrate.ErrUnknownPastMigration) {
+		return errors.New("this database was written by a newer version of the program; use that one")
+	}
+	return err
+}
+
+func statements(list ...string) gormigrate.MigrateFunc {
+	return func(tx *gorm.DB) error {
+		for _, sql := range list {
+			if err := tx.Exec(sql).Error; err != nil {
+				return err
+			}
+		}
+		return nil
+	}
+}

@@ -1,0 +1,9 @@
+import { queryOptions } from '@tanstack/react-query';
+import { answered, api } from './client';
+
+/** How a record is asked for. */
+export const recordQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['record', id],
+    queryFn: () => answered(api.GET('/api/v1/records/{id}', { params: { path: { id } } })),
+  });

@@ -1,0 +1,220 @@
+import { useRef, useState } from 'react';
+import styled from 'styled-components';
+import type { Character, Reading, Settings } from '../api/client';
+import type { NewReading } from '../api/sendChange';
+import { useGuide } from '../api/useGuide';
+import { Drawing } from '../drawings/lazy';
+import { c } from '../theme/tokens';
+import { Button, Primary, Quiet, Row, Toggle } from './Buttons';
+import { Pick } from './Fields';
+import { Quantity } from './Quantity';
+import { useShortcuts } from './useShortcuts';
+import { minutes } from './words';
+
+const Card = styled.div`
+  border-left: 8px solid ${c('zest')};
+  padding-left: 16px;
+  h2 { font-size: 23px; }
+  .how { margin-top: 6px; }
+  .aside { margin-top: 6px; color: ${c('stone')}; }
+`;
+
+const States = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(138px, 1fr));
+  gap: 10px;
+  margin-top: 14px;
+`;
+
+const State = styled(Button)`
+  position: relative;
+  display: grid;
+  align-content: center;
+  justify-items: center;
+  gap: 6px;
+  min-height: 92px;
+  padding: 10px 8px;
+  border-radius: 14px;
+  text-align: center;
+  svg { max-width: 100%; }
+  kbd { position: absolute; top: 6px; left: 9px; font: 600 12px/1 inherit; color: ${c('stone')}; }
+  &[aria-pressed='true'] { background: ${c('zest')}; color: ${c('onZest')}; border-color: ${c('onZest')}; kbd { color: ${c('onZest')}; } svg { stroke: ${c('onZest')}; } }
+`;
+
+const Below = styled(Row)`margin-top: 12px; align-items: flex-end;`;
+
+interface Props {
+  character: Character;
+  /** What was read of it before; left out where that must not be shown. */
+  reading?: Reading;
+  why?: string;
+  afresh: boolean;
+  settings: Settings;
+  busy: boolean;
+  onRead: (reading: NewReading) => void;
+  onCancel?: () => void;
+}
+
+/** One question, its states as large pictured buttons. A press keeps the reading at once. */
+export function Ask({ character, reading, why, afresh, settings, busy, onRead, onCancel }: Props) {
+  const { guide } = useGuide();
+  const [unsure, setUnsure] = useState(Boolean(reading && !reading.sure && !reading.unseen && !reading.held));
+  const [several, setSeveral] = useState((reading?.states?.length ?? 0) > 1);
+  const [chosen, setChosen] = useState<string[]>(reading?.states ?? []);
+  const [blind, setBlind] = useState(false);
+  const [handled, setHandled] = useState<number | undefined>(0);
+  const card = useRef<HTMLDivElement>(null);
+  const extra = character.fades ? { handled: handled ?? 0 } : {};
+
+  const keep = (states: string[]) => onRead({ character: character.id, states, sure: !unsure, ...extra });
+  const press = (state: string) => {
+    if (!several) return keep([state]);
+    setChosen((was) => (was.includes(state) ? was.filter((s) => s !== state) : [...was, state]));
+  };
+  const keys: Record<string, () => void> = {
+    u: () => setUnsure(!unsure),
+    x: () => setBlind(!blind),
+    m: () => setSeveral(!several),
+  };
+  character.states.slice(0, 9).forEach((s, i) => {
+    keys[String(i + 1)] = () => press(s.id);
+  });
+  useShortcuts(keys, card);
+
+  return (
+    <Card ref={card}>
+      <h2>{character.question}</h2>
+      <p className="how">{character.how}</p>
+      {character.pitfall && (
+        <p className="aside">
+          <strong>Beware:</strong> {character.pitfall}
+        </p>
+      )}
+      <p className="aside">
+        {[
+          `Takes ${minutes(character.minutes)}`,
+          character.wait_minutes > 0 && `then ${Math.round(character.wait_minutes / 60)} hours' waiting at home`,
+          character.needs.length > 0 && `needs ${character.needs.join(', ')}`,
+          !character.touch && 'no touching needed',
+          character.hint && 'a hint: it never settles anything alone',
+        ]
+          .filter(Boolean)
+          .join('; ')}
+        .{!afresh && why ? ` ${why}` : ''}
+      </p>
+      {character.kind === 'states' ? (
+        <States role="group" aria-label={character.name}>
+          {character.states.map((s, i) => (
+            <State key={s.id} isDisabled={busy} aria-pressed={chosen.includes(s.id)} onPress={() => press(s.id)}>
+              {i < 9 && <kbd aria-hidden>{i + 1}</kbd>}
+              <Drawing character={character.id} state={s.id} />
+              {s.name}
+            </State>
+          ))}
+        </States>
+      ) : (
+        <Measure
+          character={character}
+          reading={reading}
+          imperial={settings.units === 'imperial'}
+          busy={busy}
+          unsure={unsure}
+          onRead={onRead}
+        />
+      )}
+      {character.fades && (
+        <Below>
+          <Quantity label="Scented pieces handled before this one" value={handled} onChange={setHandled} whole />
+        </Below>
+      )}
+      <Below>
+        <Toggle isSelected={unsure} onChange={setUnsure}>
+          Not sure of it
+        </Toggle>
+        {character.kind === 'states' && (
+          <Toggle isSelected={several} onChange={setSeveral}>
+            Shows more than one
+          </Toggle>
+        )}
+        {several && character.kind === 'states' && (
+          <Primary isDisabled={busy || chosen.length === 0} onPress={() => keep(chosen)}>
+            Keep these {chosen.length}
+          </Primary>
+        )}
+        <Quiet aria-expanded={blind} onPress={() => setBlind(!blind)}>
+          Can't see it, because …
+        </Quiet>
+        {onCancel && <Quiet onPress={onCancel}>Back to what is next</Quiet>}
+      </Below>
+      {blind && (
+        <Below role="group" aria-label="Can't see it, because">
+          {guide?.unseen.map((u) => (
+            <Button key={u.id} isDisabled={busy} onPress={() => onRead({ character: character.id, unseen: u.id })}>
+              {u.name}
+            </Button>
+          ))}
+        </Below>
+      )}
+    </Card>
+  );
+}
+
+function Measure({ character, reading, imperial, busy, unsure, onRead }: MeasureProps) {
+  const length = character.kind === 'measure';
+  const [unit, setUnit] = useState(imperial ? 'in' : character.unit);
+  const own = unit === character.unit; // what was read is kept in the character's own unit
+  const [from, setFrom] = useState(own ? (reading?.value ?? reading?.low) : undefined);
+  const [to, setTo] = useState(own ? reading?.high : undefined);
+  const [wrong, setWrong] = useState('');
+  const keep = () => {
+    if (from === undefined) {
+      setWrong('Type a number, such as 35 or 3.5; it cannot be below nothing.');
+      return;
+    }
+    onRead({
+      character: character.id,
+      ...(to === undefined ? { value: from } : { low: from, high: to }),
+      sure: !unsure,
+      ...(length ? { unit: unit as NewReading['unit'] } : {}),
+    });
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep();
+      }}
+    >
+      <Below>
+        <Quantity
+          label={length ? 'Measured, or from' : 'Counted, or from'}
+          value={from}
+          onChange={setFrom}
+          whole={!length}
+        />
+        <Quantity label="To, if it varies" value={to} onChange={setTo} whole={!length} {...(length ? { unit } : {})} />
+        {length && (
+          <Pick
+            label="Unit"
+            value={unit}
+            onChange={setUnit}
+            options={['mm', 'cm', 'in'].map((u) => ({ id: u, name: u }))}
+          />
+        )}
+        <Primary type="submit" isDisabled={busy}>
+          Keep it
+        </Primary>
+      </Below>
+      {wrong && <p role="alert">{wrong}</p>}
+    </form>
+  );
+}
+
+interface MeasureProps {
+  character: Character;
+  reading?: Reading;
+  imperial: boolean;
+  busy: boolean;
+  unsure: boolean;
+  onRead: (reading: NewReading) => void;
+}

@@ -1,0 +1,55 @@
+import { Button as AriaButton, ToggleButton as AriaToggle } from 'react-aria-components';
+import styled, { css } from 'styled-components';
+import { c } from '../theme/tokens';
+
+const base = css`
+  min-height: 48px;
+  padding: 10px 16px;
+  border-radius: 12px;
+  border: 1.5px solid ${c('ink')};
+  background: ${c('paper')};
+  color: ${c('ink')};
+  font-weight: 600;
+  line-height: 1.2;
+  cursor: pointer;
+  &[data-pressed] { transform: translateY(1px); }
+  &[data-disabled] { opacity: 0.5; cursor: default; }
+  &[data-hovered] { background: ${c('fog')}; }
+`;
+
+/** A plain button. */
+export const Button = styled(AriaButton)`${base}`;
+
+/** The one thing to do next. */
+export const Primary = styled(AriaButton)`
+  ${base}
+  background: ${c('zest')};
+  color: ${c('onZest')};
+  border-color: ${c('onZest')};
+  &[data-hovered] { background: ${c('zest')}; text-decoration: underline; }
+`;
+
+/** A button for what is done seldom. */
+export const Quiet = styled(AriaButton)`
+  ${base}
+  border: 1.5px dashed ${c('stone')};
+  background: none;
+  font-weight: 500;
+`;
+
+/** A button that is on or off. */
+export const Toggle = styled(AriaToggle)`
+  ${base}
+  border: 1.5px dashed ${c('stone')};
+  background: none;
+  font-weight: 500;
+  &[data-selected] { background: ${c('ink')}; color: ${c('paper')}; border-style: solid; }
+`;
+
+/** Buttons in a row that wraps. */
+export const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+`;

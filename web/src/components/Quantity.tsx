@@ -1,0 +1,25 @@
+import { lazy, Suspense } from 'react';
+import { Labelled } from './Fields';
+
+const NumberBox = lazy(() => import('./NumberBox'));
+
+export interface QuantityProps {
+  label: string;
+  value: number | undefined;
+  onChange: (value: number | undefined) => void;
+  unit?: string;
+  /** Whether only whole numbers make sense. */
+  whole?: boolean;
+  min?: number;
+  max?: number;
+  hint?: string;
+}
+
+/** A number in its unit, its control fetched when the first one is shown; its place is kept meanwhile. */
+export function Quantity(props: QuantityProps) {
+  return (
+    <Suspense fallback={<Labelled>{props.label}</Labelled>}>
+      <NumberBox {...props} />
+    </Suspense>
+  );
+}

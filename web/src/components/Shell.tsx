@@ -1,0 +1,126 @@
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { Link, useLocation } from 'wouter';
+import { useSettings } from '../api/useSettings';
+import { c, face, narrow } from '../theme/tokens';
+import { views } from '../views/manifest';
+import { Help } from './Help';
+import { Notice } from './Notice';
+
+const Frame = styled.div`
+  display: grid;
+  grid-template-columns: 92px minmax(0, 1fr);
+  min-height: 100dvh;
+  ${narrow} { grid-template-columns: minmax(0, 1fr); grid-template-rows: 1fr auto; }
+  @media print { display: block; }
+`;
+
+const Rail = styled.nav`
+  position: sticky;
+  top: 0;
+  align-self: start;
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-height: 100dvh;
+  padding: 14px 8px;
+  border-right: 1.5px solid ${c('mist')};
+  b { font: 700 15px/1.05 ${face.head}; padding: 4px 6px 16px; }
+  button { border: 0; background: none; font: inherit; cursor: pointer; }
+  a, button { display: grid; justify-items: center; gap: 3px; padding: 9px 2px; border-radius: 10px; text-decoration: none; font-size: 14px; min-height: 48px; }
+  a[aria-current] { background: ${c('ink')}; color: ${c('fog')}; }
+  svg { width: 26px; height: 26px; fill: none; stroke: currentColor; stroke-width: 1.8; stroke-linecap: round; stroke-linejoin: round; }
+  ${narrow} {
+    order: 2; position: sticky; top: auto; bottom: 0; z-index: 5; flex-direction: row; justify-content: space-around;
+    min-height: 0; padding: 4px 6px calc(4px + env(safe-area-inset-bottom)); background: ${c('fog')}; border-right: 0; border-top: 1.5px solid ${c('mist')};
+    b { display: none; }
+    a, button { padding: 4px 8px; }
+  }
+`;
+
+const Main = styled.main`
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 100dvh;
+  ${narrow} { min-height: 0; }
+`;
+
+const Foot = styled.footer`
+  margin-top: auto;
+  padding: 10px 26px;
+  border-top: 1.5px solid ${c('mist')};
+  font-size: 14.5px;
+  color: ${c('stone')};
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  strong { color: ${c('ink')}; }
+  ${narrow} { padding: 10px 16px; }
+`;
+
+/** The standing cautions, and whom to call. They stand on every view. */
+export function StandingCautions() {
+  const { data } = useSettings();
+  const call = (name: string, number: string | undefined) =>
+    number ? (
+      <span>
+        {name}:{' '}
+        <a href={`tel:${number.replaceAll(' ', '')}`}>
+          <strong>{number}</strong>
+        </a>
+      </span>
+    ) : (
+      <span>
+        {name}: <Link href="/settings">set yours</Link>
+      </span>
+    );
+  return (
+    <Foot>
+      <span>
+        <strong>This is not a promise.</strong> Never eat on the word of a program: show a first find to somebody
+        qualified, in person. Check every piece.
+      </span>
+      <span>
+        Cook wild mushrooms. First time: a small portion, one new kind, keep a raw piece back. Feeling well the same
+        evening proves nothing.
+      </span>
+      <span>
+        Local law, protected kinds and the landowner come first. No verges, sprayed fields or old dumps. Children,
+        pregnancy, medicines, allergy: ask a clinician.
+      </span>
+      {data && call('Poison centre', data.poison_centre)}
+      {data && call('Emergency', data.emergency_service)}
+    </Foot>
+  );
+}
+
+/** The frame round every view: the views at the side, or at the bottom edge for the thumb. */
+export function Shell({ children }: { children: ReactNode }) {
+  const [path] = useLocation();
+  const here = (to: string) => (to === '/' ? path === '/' : path.startsWith(to));
+  return (
+    <Frame>
+      <Rail aria-label="Views">
+        <b>Zesty Thicket</b>
+        {Object.values(views).map(
+          ({ path: to, nav }) =>
+            nav && (
+              <Link key={to} href={to} aria-current={here(to) ? 'page' : undefined}>
+                <svg viewBox="0 0 26 26" aria-hidden="true">
+                  <path d={nav.icon} />
+                </svg>
+                {nav.name}
+              </Link>
+            ),
+        )}
+        <Help />
+      </Rail>
+      <Main>
+        {children}
+        <StandingCautions />
+      </Main>
+      <Notice />
+    </Frame>
+  );
+}

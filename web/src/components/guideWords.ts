@@ -1,0 +1,41 @@
+import type { Character, Score, Use } from '../api/client';
+
+/** What a taxon is taken for. It says what people do, never that this piece may be eaten. */
+export const useWords: Record<Exclude<Use, 'none'>, string> = {
+  edible: 'gathered for food',
+  'cooked-only': 'gathered, always cooked',
+  conditional: 'gathered under conditions',
+  medicinal: 'gathered as a herb',
+};
+
+export const monthNames = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** When a state is shown. */
+export const whenWords: Record<string, string> = {
+  young: 'when young',
+  mature: 'when grown',
+  old: 'with age',
+  wet: 'when wet',
+  dry: 'when dry',
+  frosted: 'after frost',
+};
+
+/** What the guide says of a score, in words. */
+export function scoreWords(score: Score, character: Pick<Character, 'unit' | 'states'> | undefined): string {
+  if (score.states.length > 0)
+    return score.states
+      .map((s) => {
+        const name = character?.states.find((x) => x.id === s.state)?.name ?? s.state;
+        const note = [s.rare && 'seldom', s.when && whenWords[s.when]].filter(Boolean).join(', ');
+        return note ? `${name} (${note})` : name;
+      })
+      .join('; ');
+  if (score.counts.length > 0) return score.counts.join(' or ');
+  const low = score.low ?? score.min;
+  const high = score.high ?? score.max;
+  if (low === undefined && high === undefined) return '';
+  const unit = character?.unit ? ` ${character.unit}` : '';
+  const usual = low === high ? `${low}${unit}` : `${low ?? '?'} to ${high ?? '?'}${unit}`;
+  const wide = score.min !== undefined && score.max !== undefined && (score.min !== low || score.max !== high);
+  return wide ? `${usual} (from ${score.min} to ${score.max})` : usual;
+}

@@ -1,0 +1,27 @@
+import styled from 'styled-components';
+import { c } from '../theme/tokens';
+
+/** The paper that everything is drawn on: ink lines, one mist fill, zest for the part asked about. */
+export const Sheet = styled.svg`
+  display: block;
+  fill: none;
+  stroke: ${c('ink')};
+  stroke-width: 2;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+  .fine { stroke-width: 1.1; }
+  .fill { fill: ${c('mist')}; }
+  .flat { fill: ${c('mist')}; stroke: none; }
+  .solid { fill: ${c('ink')}; stroke: none; }
+  .paper { fill: ${c('paper')}; }
+  .here { fill: ${c('zest')}; stroke: ${c('ink')}; }
+  .calm .here { fill: ${c('mist')}; }
+  .glow { stroke: ${c('zest')}; stroke-width: 7; opacity: 0.8; }
+  .calm .glow { stroke: none; }
+  .gone { stroke: ${c('stone')}; stroke-dasharray: 2 6; fill: none; }
+  .thorn { fill: ${c('thorn')}; stroke: none; }
+  text { fill: ${c('stone')}; stroke: none; font-size: 9px; font-family: inherit; }
+  .number circle { fill: ${c('ink')}; stroke: ${c('paper')}; stroke-width: 1.5; }
+  .number text { fill: ${c('paper')}; font-size: 10.5px; font-weight: 700; }
+  @media (forced-colors: active) { stroke: CanvasText; }
+`;

@@ -1,0 +1,86 @@
+import styled from 'styled-components';
+import type { RecordView } from '../../api/client';
+import type { Change } from '../../api/sendChange';
+import type { GuideIndex } from '../../api/useGuide';
+import { Primary } from '../../components/Buttons';
+import { marginWords, verdictWords } from '../../components/words';
+import { c, face, narrow } from '../../theme/tokens';
+
+const Strip = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 4;
+  display: flex;
+  gap: 10px 26px;
+  align-items: center;
+  padding: 14px 26px;
+  background: ${c('band')};
+  color: ${c('onBand')};
+  h1 { font-size: 27px; font-weight: 700; }
+  p { max-width: 62ch; }
+  .said { flex: 1; min-width: 0; display: grid; gap: 2px; }
+  .read { font-size: 15px; opacity: 0.92; }
+  ${narrow} { padding: 10px 16px; gap: 6px 12px; h1 { font-size: 20px; } p { font-size: 15px; } .read { display: none; } }
+  @media print { position: static; .read { display: block; } }
+`;
+
+const Margin = styled.div`
+  text-align: right;
+  font-size: 13.5px;
+  line-height: 1.2;
+  max-width: 15ch;
+  strong { display: block; font: 800 36px/1 ${face.head}; color: ${c('zest')}; font-variant-numeric: tabular-nums; }
+  ${narrow} { font-size: 12.5px; max-width: 13ch; strong { font-size: 28px; } }
+`;
+
+interface Props {
+  record: RecordView;
+  guide: GuideIndex;
+  covered: boolean;
+  onChange: (change: Change) => void;
+}
+
+/** The verdict with its reason in one sentence and the margin, always in sight. */
+export function VerdictBar({ record, guide, covered, onChange }: Props) {
+  const { ruling } = record;
+  if (covered) {
+    return (
+      <Strip role="status" data-verdict="look-again">
+        <div className="said">
+          <h1>Look again.</h1>
+          <p>{ruling.again ? ruling.says : 'Answer as if for the first time.'}</p>
+        </div>
+      </Strip>
+    );
+  }
+  const down = ruling.harmful.filter((h) => h.status === 'out').length;
+  const working = ruling.working ? guide.nameOf(ruling.working).toLowerCase() : undefined;
+  const fit = ruling.candidates.find((x) => x.taxon === ruling.working);
+  const target = ruling.working;
+  return (
+    <Strip role="status" data-verdict={ruling.verdict}>
+      <div className="said">
+        <h1>{verdictWords[ruling.verdict]?.say}</h1>
+        <p>{ruling.says}</p>
+        <p className="read">
+          {working &&
+            (ruling.named || record.readings.length > 0) &&
+            `Read as ${working}${ruling.named ? ' (your name)' : ''}${fit ? `: ${fit.fits} of ${fit.of} readings fit` : ''}. `}
+          {ruling.harmful.length > 0 && `${down} of ${ruling.harmful.length} harmful species ruled out.`}
+          {record.frozen && ' Kept as it was ruled when the record was closed.'}
+        </p>
+        {ruling.verdict === 'ruled-clear' && !ruling.named && target && !record.closing && (
+          <div>
+            <Primary onPress={() => onChange({ do: 'about', about: { ...record.about, target } })}>
+              Yes, I too call it {working}
+            </Primary>
+          </div>
+        )}
+      </div>
+      <Margin>
+        <strong>{ruling.margin ?? '–'}</strong>
+        {marginWords(ruling.margin)}
+      </Margin>
+    </Strip>
+  );
+}

@@ -1,0 +1,293 @@
+import { Fragment, useState } from 'react';
+import styled from 'styled-components';
+import { Link, useLocation } from 'wouter';
+import type { TaxonPage as Described } from '../../api/client';
+import { useGuide } from '../../api/useGuide';
+import { useSettings } from '../../api/useSettings';
+import { useStartRecord } from '../../api/useStartRecord';
+import { type Stage, useTaxonPage } from '../../api/useTaxonPage';
+import { Button, Primary, Row, Toggle } from '../../components/Buttons';
+import { Page, Waiting } from '../../components/Fields';
+import { monthNames, scoreWords, whenWords } from '../../components/guideWords';
+import { Stalk } from '../../components/Harm';
+import { Mark } from '../../components/Mark';
+import { UseAndHarm } from '../../components/UseAndHarm';
+import { useShortcuts } from '../../components/useShortcuts';
+import { harmWords, organWords, today } from '../../components/words';
+import { Figure } from '../../drawings/Figure';
+import { c, narrow } from '../../theme/tokens';
+import { TaxonOverlay } from './TaxonOverlay';
+
+const Top = styled.div`
+  display: grid;
+  margin-top: 10px;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 24px;
+  align-items: start;
+  figure { margin: 0; background: ${c('paper')}; border-radius: 16px; padding: 10px 18px; display: grid; }
+  figcaption { font-size: 14px; color: ${c('stone')}; }
+  .names { color: ${c('stone')}; }
+  .worth { display: flex; gap: 10px; align-items: center; margin: 10px 0; }
+  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+`;
+
+const Stages = styled(Row)`margin-top: 10px;`;
+
+const Texts = styled.dl`
+  margin-top: 16px;
+  dt { font-weight: 700; margin-top: 10px; }
+  .dispute { border-left: 6px solid ${c('thorn')}; padding-left: 12px; }
+`;
+
+const Scores = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 15px;
+  th, td { text-align: left; vertical-align: top; padding: 6px 10px 6px 0; border-top: 1px solid ${c('mist')}; }
+  thead th, tbody th.organ { font-size: 16px; padding-top: 14px; border-top: 0; }
+  th.name { font-weight: 600; width: 34%; }
+  .source { color: ${c('stone')}; font-size: 14px; }
+  .must { color: ${c('cut')}; font-weight: 700; }
+`;
+
+const Bar = styled.div`
+  display: grid;
+  grid-template-columns: 6.5rem repeat(12, minmax(0, 1fr));
+  gap: 2px;
+  font-size: 12.5px;
+  align-items: center;
+  margin-top: 8px;
+  max-width: 640px;
+  span { text-align: center; color: ${c('stone')}; }
+  ${narrow} { grid-template-columns: 5.2rem repeat(12, minmax(0, 1fr)); font-size: 10.5px; strong { font-size: 13px; } }
+  strong { font-size: 14px; }
+  i { height: 16px; border-radius: 3px; background: ${c('mist')}; }
+  i.there { background: ${c('cut')}; }
+  i.part { background: linear-gradient(90deg, ${c('cut')} 50%, ${c('mist')} 50%); }
+  i.late { background: linear-gradient(90deg, ${c('mist')} 50%, ${c('cut')} 50%); }
+  i.now { outline: 2px solid ${c('ink')}; }
+`;
+
+/** A taxon's page: its figure, what it shows, when, what it is taken for, and everything one should know. */
+export default function TaxonPage({ id }: { id: string }) {
+  const [stage, setStage] = useState<Stage>('');
+  const [month, setMonth] = useState(0);
+  const turn = (by: number) => setMonth((month + by + 13) % 13);
+  useShortcuts({ arrowleft: () => turn(-1), arrowright: () => turn(1) });
+  const { data, error } = useTaxonPage(id, stage, month);
+  const { guide } = useGuide();
+  const { data: settings } = useSettings();
+  const start = useStartRecord();
+  const [, go] = useLocation();
+  if (!data || !guide) return <Waiting error={error} />;
+  const t = data.view;
+  const beside = data.lookalikes.slice(0, 4).map((l) => `other=${l.taxon.id}`);
+  const begin = () =>
+    settings &&
+    start.mutate(
+      {
+        kingdom: t.kingdom,
+        target: t.id,
+        purpose: 'eat',
+        date: today(),
+        region: settings.region,
+        observer: settings.observer,
+        place: settings.place,
+      },
+      { onSuccess: (record) => go(`/bench/${record}`) },
+    );
+  return (
+    <Page>
+      <p>
+        <Link href="/guide">The guide</Link> · <Link href={`/guide/family/${t.family}`}>{t.family}</Link>
+      </p>
+      <Top>
+        <figure>
+          <Figure
+            kingdom={t.kingdom}
+            shown={data.usual}
+            sizes={data.sizes}
+            label={`${t.display_name}, drawn from what the guide says`}
+          />
+          <figcaption>
+            {stage ? `As it is ${whenWords[stage]}` : 'As it usually is'}
+            {month > 0 && `, in ${monthNames[month - 1]}`}. Broken lines:{' '}
+            {month > 0 ? 'not there, or not said' : 'not said'}
+          </figcaption>
+        </figure>
+        <div>
+          <h1>{t.display_name}</h1>
+          <p>
+            <em>{t.name}</em>, {t.family}
+          </p>
+          <p className="names">
+            {[...t.common.slice(1), ...data.synonyms].join('; ')}
+            {t.shared && `. One of its names is also given to ${t.shared.join(', ')}`}
+          </p>
+          <div className="worth">
+            <Stalk small thorns={harmWords[t.harm]?.thorns ?? 0} />
+            <span>
+              <UseAndHarm taxon={t} />
+              {data.onset && `. Felt after ${data.onset.from_h} to ${data.onset.to_h} hours`}
+            </span>
+          </div>
+          <Row>
+            <Primary onPress={begin}>Hold one against it</Primary>
+            {beside.length > 0 && (
+              <Link href={`/compare?target=${t.id}&${beside.join('&')}`}>Lay it beside its lookalikes</Link>
+            )}
+          </Row>
+          <Stages role="group" aria-label="Month of the figure">
+            <Button aria-label="The month before" onPress={() => turn(-1)}>
+              ‹
+            </Button>
+            <Toggle isSelected={month === 0} onChange={() => setMonth(0)}>
+              any month
+            </Toggle>
+            <span role="status">{month > 0 && monthNames[month - 1]}</span>
+            <Button aria-label="The month after" onPress={() => turn(1)}>
+              ›
+            </Button>
+          </Stages>
+          {data.stages.length > 0 && (
+            <Stages role="group" aria-label="Stage of the figure">
+              {(['', ...data.stages] as Stage[]).map((s) => (
+                <Toggle key={s} isSelected={s === stage} onChange={() => setStage(s)}>
+                  {s ? whenWords[s] : 'as usual'}
+                </Toggle>
+              ))}
+            </Stages>
+          )}
+        </div>
+      </Top>
+      <Season page={data} month={month} />
+      <Texts>
+        {data.disputed && (
+          <div className="dispute">
+            <dt>Disputed</dt>
+            <dd>{data.disputed}</dd>
+          </div>
+        )}
+        {(
+          [
+            ['Touching it', [data.does, data.handling].filter(Boolean).join(' ')],
+            ['Harvest', data.harvest],
+            ['Preparation', data.preparation],
+            ['Cautions', data.cautions],
+          ] as const
+        ).map(
+          ([name, text]) =>
+            text && (
+              <Fragment key={name}>
+                <dt>{name}</dt>
+                <dd>{text}</dd>
+              </Fragment>
+            ),
+        )}
+      </Texts>
+      {data.lookalikes.length > 0 && (
+        <>
+          <h2>Taken for it</h2>
+          <Texts>
+            {data.lookalikes.map((l) => (
+              <Fragment key={l.taxon.id}>
+                <dt>
+                  <Link href={`/guide/${l.taxon.id}`}>{l.taxon.display_name}</Link> (<UseAndHarm taxon={l.taxon} />)
+                </dt>
+                <dd>
+                  {l.tell} <Link href={`/compare?target=${t.id}&other=${l.taxon.id}`}>Side by side</Link>
+                </dd>
+              </Fragment>
+            ))}
+          </Texts>
+        </>
+      )}
+      {t.own === 'taxon' ? (
+        <p>
+          <Mark>yours</Mark> <Link href={`/guide/mine/${t.id}`}>Change it</Link>
+        </p>
+      ) : (
+        <TaxonOverlay page={data} />
+      )}
+      <h2>What it shows</h2>
+      <Shows page={data} />
+      <p>Known from: {data.regions.join(', ')}.</p>
+      <p>Where this comes from: {data.sources.join('; ')}.</p>
+    </Page>
+  );
+}
+
+function Shows({ page }: { page: Described }) {
+  const { guide } = useGuide();
+  const [sourced, setSourced] = useState(false);
+  if (!guide) return null;
+  const organs = guide.organs.filter((o) => page.scores.some((s) => guide.character(s.character)?.organ === o));
+  return (
+    <>
+      <Row data-screen-only>
+        <Toggle isSelected={sourced} onChange={setSourced}>
+          Where each comes from
+        </Toggle>
+      </Row>
+      <Scores>
+        <thead className="sr">
+          <tr>
+            <th>Feature</th>
+            <th>Shows</th>
+          </tr>
+        </thead>
+        {organs.map((o) => (
+          <tbody key={o}>
+            <tr>
+              <th className="organ" colSpan={2} scope="rowgroup">
+                {organWords[o] ?? o}
+              </th>
+            </tr>
+            {page.scores
+              .filter((s) => guide.character(s.character)?.organ === o)
+              .map((s) => (
+                <tr key={s.character}>
+                  <th className="name" scope="row">
+                    {guide.character(s.character)?.name}
+                    {page.must_see.includes(s.character) && <span className="must"> must be seen</span>}
+                  </th>
+                  <td>
+                    {scoreWords(s.score, guide.character(s.character))}
+                    {s.own && <Mark>yours</Mark>}
+                    {sourced && <div className="source">{s.own ? 'You say so' : s.source}</div>}
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        ))}
+      </Scores>
+    </>
+  );
+}
+
+function Season({ page, month }: { page: Described; month: number }) {
+  const now = month > 0 ? month - 1 : new Date().getMonth();
+  return (
+    <Bar
+      role="img"
+      aria-label={page.season
+        .map((s) => `${organWords[s.organ]}: ${s.windows.map((w) => `${w.from} to ${w.to}`).join(', ')}`)
+        .join('; ')}
+    >
+      <span />
+      {monthNames.map((m) => (
+        <span key={m}>{m}</span>
+      ))}
+      {page.season.map((s) => (
+        <Fragment key={s.organ}>
+          <strong>{organWords[s.organ]}</strong>
+          {monthNames.map((m, i) => {
+            const [first, second] = s.halves.slice(2 * i, 2 * i + 2);
+            const kind = first && second ? 'there' : first ? 'part' : second ? 'late' : '';
+            return <i key={m} className={`${kind} ${i === now ? 'now' : ''}`} />;
+          })}
+        </Fragment>
+      ))}
+    </Bar>
+  );
+}

@@ -1,0 +1,77 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Asked } from '../../api/client';
+import { type OverlayEdit, useChangeOverlay } from '../../api/useChangeOverlay';
+import { Button, Primary, Row } from '../../components/Buttons';
+import { Tick } from '../../components/Fields';
+import { tell } from '../../components/Notice';
+import { Popup } from '../../components/Popup';
+import { harmWords } from '../../components/words';
+import { c } from '../../theme/tokens';
+
+const Grave = styled.ul`
+  display: grid;
+  gap: 8px;
+  li { border-left: 6px solid ${c('thorn')}; padding-left: 12px; overflow-wrap: anywhere; }
+  b.deadly { color: ${c('thorn')}; }
+`;
+
+/** Keeps changes of the user's own guide. What makes a wrong "take" easier is shown first, and kept only when it was
+ * ticked as read and then kept a second time. */
+export function useConfirmedChange() {
+  const { mutateAsync, isPending } = useChangeOverlay();
+  const [asked, setAsked] = useState<{ edit: OverlayEdit; confirm: string; asks: Asked[]; done: () => void }>();
+  // Awaited, not handed to the mutation: what asked for it may be drawn anew by the very change, and must still be told.
+  const keep = async (edit: OverlayEdit, done: () => void = () => {}, confirm = ''): Promise<void> => {
+    try {
+      const answer = await mutateAsync({ edit, confirm });
+      setAsked(answer.saved ? undefined : { edit, confirm: answer.confirm, asks: answer.asks, done });
+      if (!answer.saved) return;
+      done();
+      if (edit.do === 'undo') tell({ text: 'Taken back.' });
+      else tell({ text: 'Kept in your guide.', action: { name: 'Undo', do: () => keep({ do: 'undo' }) } });
+    } catch (error) {
+      tell({ text: `Nothing was kept. ${(error as Error).message}`, bad: true });
+    }
+  };
+  const dialog = asked && (
+    <Sure
+      asks={asked.asks}
+      onClose={() => setAsked(undefined)}
+      onKeep={() => keep(asked.edit, asked.done, asked.confirm)}
+    />
+  );
+  return { keep, isPending, dialog };
+}
+
+function Sure({ asks, onClose, onKeep }: { asks: Asked[]; onClose: () => void; onKeep: () => void }) {
+  const [read, setRead] = useState(false);
+  const shown = asks.slice(0, 12);
+  return (
+    <Popup title="Nothing is kept yet. Read this first" onClose={onClose} warns>
+      <Grave>
+        {shown.map((a) => (
+          <li key={`${a.taxon} ${a.character} ${a.says}`}>
+            <strong>{a.display_name}</strong>
+            {a.harm !== 'none' && <b className="deadly"> ({harmWords[a.harm]?.say.toLowerCase()})</b>}
+            <br />
+            {a.says}
+          </li>
+        ))}
+      </Grave>
+      {asks.length > shown.length && <p>And {asks.length - shown.length} more of the kind.</p>}
+      <p>
+        A wrong score here can clear something that kills. Keep it only from a guide, or from somebody who was taught.
+      </p>
+      <Tick isSelected={read} onChange={setRead}>
+        I have held this against a second source
+      </Tick>
+      <Row>
+        <Primary onPress={onClose}>Do not keep it</Primary>
+        <Button isDisabled={!read} onPress={onKeep}>
+          Keep it all the same
+        </Button>
+      </Row>
+    </Popup>
+  );
+}

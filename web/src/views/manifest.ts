@@ -1,0 +1,115 @@
+// What views there are: routes, navigation, titles, keys and the browser tests all follow this one list. It knows no
+// component, so that tests may read it; App.tsx says which component shows which view.
+
+export type ViewId =
+  | 'start'
+  | 'bench'
+  | 'last-bench'
+  | 'records'
+  | 'settings'
+  | 'guide'
+  | 'family'
+  | 'glossary'
+  | 'overlay'
+  | 'overlay-taxon'
+  | 'taxon'
+  | 'compare'
+  | 'key';
+
+/** A key, or several, and what they do. */
+export type Shortcut = [keys: string[], does: string];
+
+export interface View {
+  /** The address, with “:name” for what varies. */
+  path: string;
+  title: string;
+  /** How it stands at the side, with the path of its icon; left out for views that are reached from others. */
+  nav?: { name: string; icon: string };
+  /** The key that leads there from everywhere. */
+  key?: string;
+  /** The keys that work on it. */
+  shortcuts: Shortcut[];
+}
+
+const search: Shortcut = [['/'], 'To the search'];
+
+/** The views in the order in which their addresses are tried. */
+export const views: Record<ViewId, View> = {
+  start: {
+    path: '/',
+    title: 'New record',
+    nav: { name: 'New', icon: 'M13 4v18M4 13h18' },
+    key: 'n',
+    shortcuts: [search],
+  },
+  'last-bench': {
+    path: '/bench',
+    title: 'Bench',
+    nav: { name: 'Bench', icon: 'M3 12c2-9 18-9 20 0zM11 12c0 5 0 8-1 11h6c-1-3-1-6-1-11' },
+    key: 'b',
+    shortcuts: [],
+  },
+  bench: {
+    path: '/bench/:id',
+    title: 'Bench',
+    shortcuts: [
+      [['1', '…', '9'], 'The state with that number'],
+      [['u'], 'Not sure of it, on or off'],
+      [['m'], 'Shows more than one, on or off'],
+      [['x'], "Can't see it, because …"],
+      [['z', 'y'], 'Undo, redo'],
+    ],
+  },
+  records: {
+    path: '/records',
+    title: 'Records',
+    nav: { name: 'Records', icon: 'M5 4h16v18H5zM9 9h8M9 13h8M9 17h5' },
+    key: 'r',
+    shortcuts: [search],
+  },
+  guide: {
+    path: '/guide',
+    title: 'The guide',
+    nav: { name: 'Guide', icon: 'M13 7C9 4 5 4 3 5v16c2-1 6-1 10 2c4-3 8-3 10-2V5c-2-1-6-1-10 2zM13 7v16' },
+    key: 'g',
+    shortcuts: [search],
+  },
+  family: { path: '/guide/family/:name', title: 'A family', shortcuts: [] },
+  glossary: { path: '/guide/words', title: 'Words and drawings', shortcuts: [search] },
+  overlay: { path: '/guide/mine', title: 'My guide', shortcuts: [] },
+  'overlay-taxon': { path: '/guide/mine/:id', title: 'A taxon of my own', shortcuts: [] },
+  taxon: { path: '/guide/:id', title: "A taxon's page", shortcuts: [[['←', '→'], 'The month of the figure']] },
+  compare: {
+    path: '/compare',
+    title: 'Side by side',
+    shortcuts: [[['←', '→'], 'On a phone: which one stands beside it']],
+  },
+  key: {
+    path: '/key',
+    title: 'A key',
+    key: 'k',
+    shortcuts: [
+      [['1', '…', '9'], 'The answer with that number'],
+      [['0'], "Can't tell: follow every way"],
+      [['z'], 'Back a step'],
+    ],
+  },
+  settings: {
+    path: '/settings',
+    title: 'Settings',
+    nav: { name: 'Settings', icon: 'M4 8h10M18 8h4M16 5.500v5M4 18h4M12 18h10M10 15.500v5' },
+    key: 's',
+    shortcuts: [],
+  },
+};
+
+/** The view at an address; nothing where there is none. */
+export function viewAt(address: string): View | undefined {
+  const steps = address.split('/');
+  return Object.values(views).find(({ path }) => {
+    const pattern = path.split('/');
+    return (
+      pattern.length === steps.length && pattern.every((p, i) => p === steps[i] || (p.startsWith(':') && steps[i]))
+    );
+  });
+}
