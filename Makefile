@@ -1,13 +1,16 @@
-# make demo   builds everything that is not built yet and serves the application on demo data
-# make test   runs every check and every test, the browser's included
+# make demo            builds everything that is not built yet and serves the application on demo data
+# make test            runs every check and every test, the browser's included
+# make dev             serves it while it is worked on: the front end and the program follow every change
+# make e2e SPEC=...    one browser test alone: a file (tests/key.spec.ts), or -g with words of its name
+# make race            the tests of what is done at once, under the race detector; needs a C compiler
 SHELL := /bin/bash
 export CGO_ENABLED ?= 0
 
 WEB := $(shell find web/src web/public -type f -not -name schema.d.ts) web/index.html web/vite.config.ts web/tsconfig.json web/package.json
 GO := $(shell find . -name '*.go' -not -path './web/node_modules/*' -not -path './e2e/node_modules/*') go.mod go.sum
-DATA := guide/shipped.json guide/schema.json guide/waivers.yaml demo/scenario.json
+DATA := guide/shipped.json guide/schema.json guide/overlay.schema.json guide/waivers.yaml demo/scenario.json $(wildcard exchange/schemas/*.json)
 
-.PHONY: demo test test-go test-web build lint bench compare wordnet shots guide clean browser tools
+.PHONY: demo dev test test-go test-web e2e race build lint bench speed compare wordnet shots guide clean browser tools
 
 demo: build
 	./bin/thicket serve --demo
@@ -34,13 +37,30 @@ tools:
 browser:
 	@e2e/chromium
 
-test: lint test-go test-web
+# The browser's tests wait most of the time, the others hardly ever: side by side they take little longer than alone.
+test: lint build browser e2e/node_modules/.installed
+	$(MAKE) -j2 --no-print-directory --output-sync=target test-go test-web
 
 test-go:
 	go test ./...
+	@if command -v gcc >/dev/null; then $(MAKE) --no-print-directory race; else echo "No C compiler is at hand: the race detector was not run."; fi
 
 test-web: build e2e/node_modules/.installed browser
 	cd e2e && npm test --silent
+
+SPEC ?=
+e2e: build e2e/node_modules/.installed browser
+	cd e2e && npx playwright test $(SPEC)
+
+# What is done at once: many requests, an overlay that changes meanwhile, what is worked out in the background.
+race:
+	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|Stalls|NoLongerHolds|Replayed|AllOrNone' ./server ./store
+
+# The program is built anew and started again on every change of its code; the front end follows by itself.
+dev: web/node_modules/.installed web/dist/index.html
+	@trap 'kill 0' EXIT; \
+	go tool reflex --decoration=none -s -r '(\.go|\.json)$$' -R '^(web|e2e)/' -- go run ./cmd/thicket serve --demo --data .cache/dev --log-level info & \
+	cd web && npm run --silent dev
 
 lint: web/dist/index.html
 	@files=$$(gofmt -l app cmd core demo exchange guide guidefile server store web/*.go); [ -z "$$files" ] || { echo "not formatted: $$files"; exit 1; }
@@ -52,6 +72,10 @@ lint: web/dist/index.html
 # What is generated and committed: the embedded guide, and the description of the API.
 guide:
 	go generate ./guide ./server
+
+# How fast the built program answers, over HTTP.
+speed: build
+	node e2e/speed.mjs bin/thicket
 
 bench: build
 	go test -p 1 -run '^$$' -bench . -benchmem ./...

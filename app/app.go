@@ -39,6 +39,8 @@ type Session struct {
 	*App
 	Owner string
 	Guide *guide.Snapshot
+
+	settings *Settings // once they were asked for
 }
 
 // Session begins a session of an owner, with the guide as it is in use now. It is made for one request and not kept.

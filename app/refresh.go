@@ -10,7 +10,7 @@ import (
 )
 
 // batch is the number of listings that are written at once: few enough that no other write waits long.
-const batch = 20
+const batch = 10
 
 // touch says that something of the owner's is to be worked out anew.
 func (s *Session) touch() {

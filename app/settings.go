@@ -87,8 +87,19 @@ func (s *Session) observer(l Lacks) (evidence.Observer, error) {
 	return o, refuse(err)
 }
 
-// Settings gives what the user set.
+// Settings gives what the user set; the same to the end of the session.
 func (s *Session) Settings(ctx context.Context) (*Settings, error) {
+	if s.settings == nil {
+		set, err := s.loadSettings(ctx)
+		if err != nil {
+			return nil, err
+		}
+		s.settings = set
+	}
+	return s.settings, nil
+}
+
+func (s *Session) loadSettings(ctx context.Context) (*Settings, error) {
 	set := DefaultSettings()
 	kept, err := s.Store.Settings(ctx, s.Owner)
 	if err != nil {
@@ -130,6 +141,7 @@ func (s *Session) KeepSettings(ctx context.Context, set Settings) (*Settings, er
 	if err := s.Store.KeepSettings(ctx, s.Owner, s.Now(), b); err != nil {
 		return nil, err
 	}
+	s.settings = nil
 	s.touch()
 	return &set, nil
 }

@@ -7,6 +7,7 @@ import (
 	"io"
 	"net"
 	"net/http"
+	"net/http/httptest"
 	"slices"
 	"strings"
 	"sync"
@@ -321,6 +322,27 @@ func BenchmarkReading(b *testing.B) {
 	states := []string{"gills", "ridges"}
 	for i := 0; b.Loop(); i++ {
 		r.read(rec, `"character":"underside","states":["`+states[i%2]+`"],"sure":true`)
+		if i%20 == 19 {
+			b.StopTimer()
+			rec = r.start(`"kingdom":"fungi"`)
+			b.StartTimer()
+		}
+	}
+}
+
+// BenchmarkReadingAtTheServer makes readings with nothing of a network or a client in the way.
+func BenchmarkReadingAtTheServer(b *testing.B) {
+	r := serve(b)
+	rec := r.start(`"kingdom":"fungi"`)
+	states := []string{"gills", "ridges"}
+	for i := 0; b.Loop(); i++ {
+		req := httptest.NewRequest("POST", "http://127.0.0.1"+rec+"/readings", strings.NewReader(`{`+op()+`,"character":"underside","states":["`+states[i%2]+`"],"sure":true}`))
+		req.Header.Set("Content-Type", "application/json")
+		req.Header.Set("Accept-Encoding", "gzip")
+		w := httptest.NewRecorder()
+		if r.handler.ServeHTTP(w, req); w.Code != http.StatusOK {
+			b.Fatal(w.Body)
+		}
 		if i%20 == 19 {
 			b.StopTimer()
 			rec = r.start(`"kingdom":"fungi"`)

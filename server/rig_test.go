@@ -28,6 +28,7 @@ type rig struct {
 	url, dir string
 	app      *app.App
 	store    *store.Store
+	handler  http.Handler
 	stop     func()
 }
 
@@ -69,10 +70,11 @@ func serveAt(t testing.TB, g *guide.Source, dir string, pace web.Pace) rig {
 		defer close(working)
 		a.Run(ctx, api.Owner)
 	}()
-	srv := httptest.NewServer(server.Handler(a, server.Options{
+	handler := server.Handler(a, server.Options{
 		Static:   fstest.MapFS{"index.html": {Data: []byte("<script nonce=__NONCE__>")}, "assets/a.js": {Data: []byte("1")}},
 		Practice: practice, Pace: pace,
-	}))
+	})
+	srv := httptest.NewServer(handler)
 	stopped := false
 	stop := func() {
 		if !stopped {
@@ -84,7 +86,7 @@ func serveAt(t testing.TB, g *guide.Source, dir string, pace web.Pace) rig {
 		}
 	}
 	t.Cleanup(stop)
-	return rig{t, srv.URL, dir, a, s, stop}
+	return rig{t, srv.URL, dir, a, s, handler, stop}
 }
 
 // send sends a request and gives the status, the headers and the body.

@@ -30,7 +30,7 @@ type Options struct {
 // Answers are made anew each time, and beyond this level take longer to press than they save on the way; the front end's files
 // are asked for once.
 const (
-	answersPressed = 5
+	answersPressed = 1
 	filesPressed   = 9
 )
 

@@ -52,7 +52,7 @@ func Open(dir string, log *slog.Logger) (*Store, error) {
 	q := url.Values{"_pragma": {"busy_timeout(10000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)"}, "_txlock": {"immediate"}}
 	db, err := gorm.Open(sqlite.Open("file:"+(&url.URL{Path: path}).EscapedPath()+"?"+q.Encode()), &gorm.Config{
 		Logger:         newStatementLog(log),
-		TranslateError: true, NowFunc: func() time.Time { return time.Now().UTC() }, SkipDefaultTransaction: true,
+		TranslateError: true, NowFunc: func() time.Time { return time.Now().UTC() }, SkipDefaultTransaction: true, PrepareStmt: true,
 	})
 	if err != nil {
 		return nil, fmt.Errorf("%s cannot be opened: %w", path, plain(err))

@@ -56,10 +56,15 @@ func Show(m *guide.Matrix, rec *evidence.Record) (*Shown, error) {
 	r := ruling.Rule(sheet)
 	s := &Shown{Identification: *identification(r), Holding: []Standing{}, Blamed: r.Blamed()}
 	s.Says = s.Why.Text
+	var standing []string
 	for i := range s.Harmful {
 		if h := &s.Harmful[i]; h.Status != ruling.Out {
-			s.Holding = append(s.Holding, Standing{h.Taxon, r.Holding(h.Taxon), h.CutsMissing()})
+			standing = append(standing, h.Taxon)
+			s.Holding = append(s.Holding, Standing{Taxon: h.Taxon, Missing: h.CutsMissing()})
 		}
+	}
+	for i, lines := range r.Holdings(standing) {
+		s.Holding[i].Lines = lines
 	}
 	if n := r.AgainColumn(); n >= 0 {
 		s.Again = m.Columns[n].ID

@@ -204,7 +204,7 @@ func TestHoldingNamesTheLinesThatCouldStillCut(t *testing.T) {
 			t.Fatal(err)
 		}
 		var got []string
-		for _, h := range ruling.Rule(s).Holding("killer") {
+		for _, h := range ruling.Rule(s).Holdings([]string{"killer"})[0] {
 			got = append(got, h.Line)
 		}
 		if !slices.Equal(got, want) {
