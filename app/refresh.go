@@ -10,7 +10,7 @@ import (
 )
 
 // batch is the number of listings that are written at once: few enough that no other write waits long.
-const batch = 10
+const batch = 5
 
 // touch says that something of the owner's is to be worked out anew.
 func (s *Session) touch() {
@@ -46,6 +46,7 @@ func (a *App) refresh(ctx context.Context, owner string) {
 // a record that is changed meanwhile is worked out by whoever changes it.
 func (a *App) Refresh(ctx context.Context, owner string) error {
 	for {
+		began := time.Now()
 		s, err := a.Session(ctx, owner) // anew each time: the guide may change meanwhile
 		if err != nil {
 			return err
@@ -69,7 +70,7 @@ func (a *App) Refresh(ctx context.Context, owner string) error {
 		select {
 		case <-ctx.Done():
 			return ctx.Err()
-		case <-time.After(time.Millisecond): // whoever waits to write goes first
+		case <-time.After(time.Since(began) / 2): // whoever waits goes first, and finds a core that is free
 		}
 	}
 }

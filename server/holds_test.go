@@ -2,6 +2,8 @@ package server_test
 
 import (
 	"bufio"
+	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -17,6 +19,7 @@ import (
 	"zestythicket/app"
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
+	"zestythicket/server/api"
 	"zestythicket/server/web"
 )
 
@@ -176,6 +179,39 @@ func TestAnOverlayIsInUseAfterARestartAndInTheList(t *testing.T) {
 	var found []app.Taxon
 	if r.do("GET", "/api/v1/taxa?q=pink+bottom", "", &found); len(found) != 1 || found[0].Own != app.Corrected {
 		t.Errorf("after a restart the name finds %+v", found)
+	}
+}
+
+// Changes of the overlay that are made at once are all kept.
+func TestChangesOfTheOverlayAtOnceAreAllKept(t *testing.T) {
+	r := serve(t)
+	taxa := []string{"amanita-citrina", "amanita-rubescens", "agaricus-campestris", "boletus-edulis", "allium-ursinum", "conium-maculatum"}
+	var wg sync.WaitGroup
+	for _, id := range taxa {
+		wg.Go(func() { r.correct(id, "Name of "+id, app.NewID()) })
+	}
+	wg.Wait()
+	var o app.Overlay
+	if r.do("GET", "/api/v1/overlay", "", &o); len(o.Corrections) != len(taxa) {
+		t.Errorf("%d of %d changes are there", len(o.Corrections), len(taxa))
+	}
+}
+
+// Who began to be answered before a change is answered by the guide as it was, to the end.
+func TestASessionStaysWithItsGuide(t *testing.T) {
+	r := serve(t)
+	s, err := r.app.Session(context.Background(), api.Owner)
+	if err != nil {
+		t.Fatal(err)
+	}
+	before, _ := json.Marshal(s.ViewGuide())
+	r.correct("amanita-citrina", "Another name", app.NewID())
+	if after, _ := json.Marshal(s.ViewGuide()); !bytes.Equal(before, after) {
+		t.Error("the guide changed while it was being told")
+	}
+	next, err := r.app.Session(context.Background(), api.Owner)
+	if err != nil || next.Guide.Hash == s.Guide.Hash {
+		t.Errorf("the next one is answered by the old guide (%v)", err)
 	}
 }
 
