@@ -15,7 +15,6 @@ import (
 	"zestythicket/app"
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
-	"zestythicket/core/keying"
 	"zestythicket/guidefile"
 	"zestythicket/server/api"
 )
@@ -257,9 +256,9 @@ func TestLeafingThroughTheGuide(t *testing.T) {
 			t.Errorf("%s: %d %s", path, status, text)
 		}
 	}
-	var booklet keying.PrintedKey
-	if r.do("GET", "/api/v1/key/printed?kingdom=plantae&month=4", "", &booklet); len(booklet.Steps) < 20 || booklet.Mean == 0 {
-		t.Errorf("the booklet has %d steps", len(booklet.Steps))
+	var printed app.PrintedKey
+	if r.do("GET", "/api/v1/key/printed?kingdom=plantae&month=4", "", &printed); len(printed.Steps) < 20 || printed.Mean == 0 {
+		t.Errorf("the printed key has %d steps", len(printed.Steps))
 	}
 	status, head, text := r.send("GET", "/api/v1/key/printed.txt?kingdom=plantae&month=4", "", nil)
 	if status != 200 || !strings.Contains(head.Get("Content-Disposition"), "key.txt") || !strings.Contains(text, "never eat on its word") {

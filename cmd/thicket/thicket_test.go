@@ -174,7 +174,7 @@ func TestPlan(t *testing.T) {
 }
 
 // A key comes out as text or as JSON, of the same steps; what cannot be made is said in one line.
-func TestKeyPrintsABookletOrJSON(t *testing.T) {
+func TestKeyPrintsTextOrJSON(t *testing.T) {
 	text, err := run(t, "", "key", "--kingdom", "fungi", "--month", "10", "--without", "knife", "--no-smell")
 	if err != nil {
 		t.Fatal(err)

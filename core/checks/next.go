@@ -78,12 +78,12 @@ func (a *asker) before(n int) []int {
 		}
 	}
 	if len(a.first[n]) == 0 {
-		a.first[n] = append(a.lean(n, a.first[n]), n)
+		a.first[n] = append(a.requirements(n, a.first[n]), n)
 	}
 	return a.first[n][:len(a.first[n])-1]
 }
 
-func (a *asker) lean(n int, seen []int) []int {
+func (a *asker) requirements(n int, seen []int) []int {
 	w, mask := a.r.WorkingTaxon(), uint64(0)
 	if col := &a.g.Columns[n]; w >= 0 {
 		mask = col.Patterns[col.Pattern[w]].Mask
@@ -93,7 +93,7 @@ func (a *asker) lean(n int, seen []int) []int {
 		if e != nil && e.Firm || slices.Contains(seen, l.Column) || !a.s.CanHave(l.Column, w) {
 			continue
 		}
-		seen = append(a.lean(l.Column, seen), l.Column)
+		seen = append(a.requirements(l.Column, seen), l.Column)
 	}
 	return seen
 }

@@ -154,7 +154,7 @@ func TestThePlansSetReallySeparates(t *testing.T) {
 				}
 			}
 			// A reading that had to be within other states than the target's may cut less; all others must cut.
-			if lines != s.Tallies().Of(n).Margin || lines < c.Strength-len(leaning(g, plan)) {
+			if lines != s.Tallies().Of(n).Margin || lines < c.Strength-len(resting(g, plan)) {
 				t.Logf("seed %d: %s has %d lines, the plan says %d", seed, c.Taxon, lines, c.Strength)
 				return false
 			}
@@ -166,8 +166,8 @@ func TestThePlansSetReallySeparates(t *testing.T) {
 	}
 }
 
-// leaning lists the checks of a plan that others of it rest on.
-func leaning(g *guide.Matrix, plan *checks.Plan) (out []string) {
+// resting lists the checks of a plan that others of it rest on.
+func resting(g *guide.Matrix, plan *checks.Plan) (out []string) {
 	for _, c := range plan.Checks {
 		n, _ := g.Column(c.Character)
 		for on := range g.Characters[n].RestsOn {

@@ -72,15 +72,15 @@ func (o *Observer) Lacking(g *guide.Matrix) []string {
 // and what can still be had.
 func (s *Sheet) CanBeFirm(column int, mask uint64, taxon int) bool {
 	for l := range s.Guide.Columns[column].RequirementsFor(mask) {
-		if !s.canLean(l, taxon) {
+		if !s.canRest(l, taxon) {
 			return false
 		}
 	}
 	return true
 }
 
-// canLean tells whether the column of a lean is, or could still be, firmly read within its states.
-func (s *Sheet) canLean(l guide.Requirement, taxon int) bool {
+// canRest tells whether the column of a requirement is, or could still be, firmly read within its states.
+func (s *Sheet) canRest(l guide.Requirement, taxon int) bool {
 	if e := s.Entry(l.Column); e != nil && e.Seen() && e.Sure {
 		return e.Within(l.Mask) && s.CanBeFirm(l.Column, e.Mask, taxon)
 	}

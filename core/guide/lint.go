@@ -69,21 +69,21 @@ func (c *Matrix) lintTexts(say sayer) {
 // lintUnused finds characters that say nothing of any taxon and on which nothing rests, states that no taxon shows, and
 // taxa of which too little is said.
 func (c *Matrix) lintUnused(say sayer) {
-	leant := make([]uint64, len(c.Columns)) // by column: the states that something rests on, or that a sign or gate names
-	lean := func(on []Requirement) {
+	restedOn := make([]uint64, len(c.Columns)) // by column: the states that something rests on, or that a sign or gate names
+	rest := func(on []Requirement) {
 		for _, l := range on {
-			leant[l.Column] |= l.Mask
+			restedOn[l.Column] |= l.Mask
 		}
 	}
 	for i := range c.Columns {
-		lean(c.Columns[i].Requires)
+		rest(c.Columns[i].Requires)
 		for _, on := range c.Columns[i].StateRequires {
-			lean(on)
+			rest(on)
 		}
 	}
 	for _, needs := range [][][]Requirement{c.SignNeeds, c.GateNeeds} {
 		for _, on := range needs {
-			lean(on)
+			rest(on)
 		}
 	}
 	scores := make([]int, len(c.Taxa))
@@ -92,13 +92,13 @@ func (c *Matrix) lintUnused(say sayer) {
 		at := fmt.Sprintf("/characters/%d", i)
 		col.Scored.Each(func(t int) { scores[t]++ })
 		if !col.Scored.Any() {
-			if leant[i] == 0 {
+			if restedOn[i] == 0 {
 				say("character-unused", col.ID, at, "no taxon is scored for %q, and nothing rests on it", col.ID)
 			}
 			continue
 		}
 		for k, has := range col.Has {
-			if !has.Any() && leant[i]&(1<<k) == 0 {
+			if !has.Any() && restedOn[i]&(1<<k) == 0 {
 				say("state-unused", col.ID+"/"+col.States[k].ID, fmt.Sprintf("%s/states/%d", at, k), "no taxon shows %q of %q", col.States[k].ID, col.ID)
 			}
 		}

@@ -424,7 +424,7 @@ func (p *Pattern) CanDiffer(kind Kind, q *Pattern) (outside, beyond bool) {
 	return false, beyond
 }
 
-// RequirementsFor gives what a reading of the states in mask rests on, the column's own leans first.
+// RequirementsFor gives what a reading of the states in mask rests on, the column's own requirements first.
 func (col *Column) RequirementsFor(mask uint64) iter.Seq[Requirement] {
 	return func(yield func(Requirement) bool) {
 		for _, l := range col.Requires {

@@ -58,7 +58,7 @@ const (
 	Home  Where = "home"
 )
 
-// Requires names what a reading leans on: for each character id, the states within which that character must have been read.
+// Requires names what a reading rests on: for each character id, the states within which that character must have been read.
 type Requires map[string][]string
 
 // Character is a feature that can be read, with its states, or a measure or count.

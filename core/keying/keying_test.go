@@ -101,8 +101,8 @@ func TestEveryTaxonOfRandomGuidesIsReached(t *testing.T) {
 	}
 }
 
-// A booklet names every taxon of its part, every step of it is led to, and what it asks for can be had.
-func TestABookletIsWhole(t *testing.T) {
+// A printed key names every taxon of its scope, every step of it is led to, and what it asks for can be had.
+func TestAPrintedKeyIsWhole(t *testing.T) {
 	g := shipped(t)
 	for _, part := range []keying.Scope{{Kingdom: "fungi", Month: 10}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 1, LookOnly: true}} {
 		k := key(t, g, part)
@@ -138,7 +138,7 @@ func TestABookletIsWhole(t *testing.T) {
 		text := b.Text()
 		for _, want := range []string{"1. ", "never eat on its word", "DEADLY", g.Taxa[k.Taxa.Members()[0]].Name} {
 			if !strings.Contains(text, want) {
-				t.Errorf("the booklet does not say %q", want)
+				t.Errorf("the printed key does not say %q", want)
 			}
 		}
 		t.Logf("%+v: %d taxa, %d steps, %.2f questions on average; %.2f would be the least", part, b.Taxa, len(b.Steps), b.Mean, b.Bound)
@@ -166,7 +166,7 @@ func TestWhatIsNoPartOfAGuide(t *testing.T) {
 	}
 }
 
-func BenchmarkBooklet(b *testing.B) {
+func BenchmarkPrint(b *testing.B) {
 	g := shipped(b)
 	for b.Loop() {
 		key(b, g, keying.Scope{Kingdom: "fungi", Month: 10}).Print().Text()

@@ -47,7 +47,7 @@ type PrintedKey struct {
 	Whole bool `json:"whole"`
 }
 
-// mostSteps is the greatest number of steps of a booklet; a way that would go on beyond ends with what is left.
+// mostSteps is the greatest number of steps of a printed key; a way that would go on beyond ends with what is left.
 const mostSteps = 5000
 
 // Print writes a key out, each way to its end. Ways that come to the same taxa with the same questions left share a step.
@@ -155,7 +155,7 @@ var harmWords = map[guide.Harm]string{
 	guide.Deadly: "DEADLY", guide.Serious: "harms: hospital", guide.Unknown: "harm not known", guide.Upset: "makes sick", guide.NoHarm: "",
 }
 
-// Text is a booklet as plain text, to print and to carry.
+// Text is a printed key as plain text, to print and to carry.
 func (b *PrintedKey) Text() string {
 	var out strings.Builder
 	fmt.Fprintf(&out, "A key to %d taxa\n\n", b.Taxa)

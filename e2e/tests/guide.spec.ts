@@ -232,3 +232,22 @@ test('a key asks for what is at hand, at the stage that was named', async ({ pag
   await page.getByRole('button', { name: 'Walk it' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'There is no such key' })).toBeVisible();
 });
+
+test('two quick presses on a key answer one question', async ({ page }) => {
+  await page.goto('/key');
+  await page.getByLabel('When was it found?').selectOption('10');
+  await page.getByRole('button', { name: 'Walk it' }).click();
+  const question = page.getByRole('heading', { level: 1 });
+  await expect(question).toHaveText(/underside of the cap/);
+  const sent: string[] = [];
+  page.on('request', (r) => {
+    if (r.url().endsWith('/key-answers')) sent.push(r.postData() ?? '');
+  });
+  await page.route('**/key-answers', async (route) => {
+    await new Promise((later) => setTimeout(later, 500)); // a slow server: the second press comes before the answer
+    await route.continue();
+  });
+  await page.getByRole('button', { name: /Pores/ }).dblclick();
+  await expect(question).not.toHaveText(/underside of the cap/);
+  expect(sent).toHaveLength(1);
+});

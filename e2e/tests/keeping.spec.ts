@@ -160,3 +160,36 @@ test('help lists the keys of the view, and they work', async ({ page }) => {
   await page.keyboard.press('z');
   await expect(question).toHaveText(first ?? '');
 });
+
+test('a list brings itself up to date after the settings changed', async ({ page }) => {
+  await begin(page, 'A mushroom');
+  await page.goto('/settings');
+  await page.getByText('I cannot smell').click();
+  await page.getByRole('button', { name: 'Keep the settings' }).click();
+  await expect(page.getByText('Your settings were kept.')).toBeVisible();
+  await page.getByRole('link', { name: 'Records' }).click();
+  const rows = page.getByRole('list', { name: 'Records' });
+  await expect(rows.getByRole('listitem').first()).toBeVisible();
+  await expect(rows).not.toContainText('Being ruled on anew');
+  await expect(rows.getByRole('listitem').first()).toContainText('Keep looking');
+  await page.goto('/settings');
+  await page.getByText('I cannot smell').click();
+  await page.getByRole('button', { name: 'Keep the settings' }).click();
+  await expect(page.getByText('Your settings were kept.')).toBeVisible();
+});
+
+test('two windows that read one thing differently are told so', async ({ page, context }) => {
+  await begin(page, 'A mushroom');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(other.getByText('Nothing read yet.')).toBeVisible();
+  await read(page, 'Underside', /Blunt ridges/);
+  await read(other, 'Underside', /Pores/); // it was drawn before the first was read, and does not know of it
+  await expect(other.getByText('Read otherwise elsewhere at the same time')).toBeVisible();
+  await expect(other.getByText('(not sure)')).toBeVisible();
+  await other.getByRole('button', { name: 'Look afresh' }).click();
+  await asking(other).getByRole('button', { name: /Pores/ }).click();
+  await expect(other.getByText('Read otherwise elsewhere')).toHaveCount(0);
+  await expect(other.getByText('(not sure)')).toHaveCount(0);
+  await other.close();
+});

@@ -125,3 +125,35 @@ test('files that are no guide are refused, and nothing of them is kept', async (
   await page.reload();
   await expect(page.getByText('Nothing yet.')).toBeVisible();
 });
+
+test('a set of numbers stays a set, and one state may be shown in several ways', async ({ page, own }) => {
+  await page.goto('/guide/mine/new');
+  await page.getByLabel('Scientific name').fill('Planta mea');
+  await page.getByLabel('Family').fill('Plantaceae');
+  await page.getByLabel('Kind').selectOption('plantae');
+  await page.getByLabel('Feature to say or change').selectOption({ label: 'Flower: Number of petals' });
+  const petals = page.getByRole('group', { name: 'Number of petals' });
+  await petals.getByRole('button', { name: 'Only certain numbers' }).click();
+  for (const n of ['6', '4']) {
+    await petals.getByLabel('A number that it shows').fill(n);
+    await petals.getByRole('button', { name: 'Add it' }).click();
+    await expect(petals.getByRole('button', { name: `Take out ${n}` })).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'Take this score' }).click();
+  await expect(page.getByRole('list', { name: 'Features said' })).toContainText('4 or 6');
+  await page.getByLabel('Feature to say or change').selectOption({ label: 'Root: Root' });
+  const root = page.getByRole('group', { name: 'Root', exact: true });
+  await root.getByLabel('One pale main root', { exact: true }).selectOption('when young');
+  await root.getByRole('button', { name: 'Also otherwise' }).click();
+  await root.getByLabel('One pale main root, also').selectOption('seldom, with age');
+  await page.getByRole('button', { name: 'Take this score' }).click();
+  await page.getByRole('button', { name: 'Keep it in my guide' }).click();
+  await confirm(page);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Planta mea');
+  const kept = await (await page.request.get(`${own.url}/api/v1/taxa/planta-mea`)).json();
+  expect(kept.scores['petal-count'].counts).toEqual([4, 6]);
+  expect(kept.scores.root.states).toEqual([
+    { state: 'taproot', rare: false, when: 'young' },
+    { state: 'taproot', rare: true, when: 'old' },
+  ]);
+});
