@@ -54,7 +54,7 @@ e2e: build e2e/node_modules/.installed browser
 
 # What is done at once: many requests, an overlay that changes meanwhile, what is worked out in the background.
 race:
-	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|Stalls|NoLongerHolds|Replayed|AllOrNone' ./server ./store
+	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|NoLongerHolds|AllOrNone' ./server ./store
 
 # The program is built anew and started again on every change of its code; the front end follows by itself.
 dev: web/node_modules/.installed web/dist/index.html

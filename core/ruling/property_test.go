@@ -263,7 +263,12 @@ func misreadingsNeverClear(t *testing.T, g *guide.Matrix, taxon int) bool {
 			targets := sheet.Tallies().Fits.Copy()
 			targets.And(g.Useful)
 			targets.Clear(taxon)
-			for _, target := range append(targets.Members(), -1) {
+			names := append([]int{-1}, targets.Members()...)
+			if sheet.Tallies().Margin.Of(taxon) == 0 {
+				// Nothing at all speaks against it, so no name does either: one of them, and none, stand for all.
+				names = names[:min(2, len(names))]
+			}
+			for _, target := range names {
 				if rec.Target = ""; target >= 0 {
 					rec.Target = g.Taxa[target].ID
 				}

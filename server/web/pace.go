@@ -21,7 +21,9 @@ var DefaultPace = Pace{Stall: 30 * time.Second, Whole: 15 * time.Minute}
 func (p Pace) Handler(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		c := &paced{ResponseWriter: w, control: http.NewResponseController(w), stall: p.Stall, end: time.Now().Add(p.Whole)}
-		c.reading()
+		if c.reading(); r.Body == http.NoBody {
+			c.allRead()
+		}
 		c.writing()
 		r.Body = &pacedBody{r.Body, c}
 		next.ServeHTTP(c, r)
@@ -47,6 +49,9 @@ func (c *paced) limit() time.Time {
 func (c *paced) reading() { _ = c.control.SetReadDeadline(c.limit()) }
 func (c *paced) writing() { _ = c.control.SetWriteDeadline(c.limit()) }
 
+// allRead lets the answer take as long as it needs: a limit on reading would end a request that is still worked on.
+func (c *paced) allRead() { _ = c.control.SetReadDeadline(c.end) }
+
 // Write writes a part of the answer.
 func (c *paced) Write(b []byte) (int, error) {
 	c.writing()
@@ -64,7 +69,10 @@ type pacedBody struct {
 // Read reads a part of the request.
 func (b *pacedBody) Read(p []byte) (int, error) {
 	n, err := b.ReadCloser.Read(p)
-	if n > 0 {
+	switch {
+	case err == io.EOF:
+		b.c.allRead()
+	case n > 0:
 		b.c.reading()
 	}
 	return n, err

@@ -6,6 +6,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App';
 import { tell } from './components/Notice';
+import { whenReady } from './views/components';
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 10_000, refetchOnWindowFocus: false } },
@@ -14,11 +15,13 @@ const queries = new QueryClient({
 
 const root = document.getElementById('root');
 if (root) {
-  createRoot(root).render(
-    <StrictMode>
-      <QueryClientProvider client={queries}>
-        <App />
-      </QueryClientProvider>
-    </StrictMode>,
+  whenReady(location.pathname, () =>
+    createRoot(root).render(
+      <StrictMode>
+        <QueryClientProvider client={queries}>
+          <App />
+        </QueryClientProvider>
+      </StrictMode>,
+    ),
   );
 }

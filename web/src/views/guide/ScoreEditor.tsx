@@ -188,9 +188,7 @@ function Numbers({
           </Row>
           <div className="ends">
             <Quantity label="A number that it shows" value={next} onChange={setNext} whole />
-            <Button isDisabled={next === undefined} onPress={add}>
-              Add it
-            </Button>
+            <Button onPress={add}>Add it</Button>
           </div>
         </>
       ) : (
