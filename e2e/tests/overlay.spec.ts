@@ -135,7 +135,7 @@ test('a set of numbers stays a set, and one state may be shown in several ways',
   const petals = page.getByRole('group', { name: 'Number of petals' });
   await petals.getByRole('button', { name: 'Only certain numbers' }).click();
   for (const n of ['6', '4']) {
-    await petals.getByLabel('A number that it shows').fill(n);
+    await petals.getByLabel('One number').fill(n);
     await petals.getByRole('button', { name: 'Add it' }).click();
     await expect(petals.getByRole('button', { name: `Take out ${n}` })).toBeVisible();
   }

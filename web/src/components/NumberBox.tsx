@@ -33,7 +33,7 @@ export default function NumberBox({ label, value, onChange, unit = '', whole, mi
       formatOptions={{
         useGrouping: false,
         maximumFractionDigits: whole ? 0 : 6,
-        ...(named ? { style: 'unit', unit: named } : {}),
+        ...(named ? { style: 'unit', unit: named, unitDisplay: unit === 'deg' ? 'narrow' : 'short' } : {}),
       }}
     >
       <Label>{label}</Label>

@@ -18,7 +18,8 @@ const Box = styled.section`
   dl > div { padding: 6px 0; border-top: 1px solid ${c('mist')}; font-size: 15px; }
   dd > div { flex-wrap: nowrap; }
   dd button { min-height: 40px; padding: 4px 9px; font-size: 14.5px; font-weight: 500; border-width: 1px; }
-  .held { color: ${c('thorn')}; }
+  .held { margin-top: 8px; color: ${c('thorn')}; }
+  .held button { flex: none; }
 `;
 
 interface Props {

@@ -18,6 +18,7 @@ const Box = styled.fieldset`
   legend { font-weight: 700; padding: 0 6px; }
   .states { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 10px 18px; }
   .state { display: grid; grid-template-columns: 52px minmax(0, 1fr); gap: 10px; align-items: start; }
+  .state button { margin-top: 8px; }
   .ends { display: grid; grid-template-columns: repeat(auto-fill, minmax(140px, 1fr)); gap: 10px; align-items: end; }
 `;
 
@@ -187,7 +188,7 @@ function Numbers({
             ))}
           </Row>
           <div className="ends">
-            <Quantity label="A number that it shows" value={next} onChange={setNext} whole />
+            <Quantity label="One number" value={next} onChange={setNext} whole />
             <Button onPress={add}>Add it</Button>
           </div>
         </>
