@@ -193,3 +193,14 @@ test('two windows that read one thing differently are told so', async ({ page, c
   await expect(other.getByText('(not sure)')).toHaveCount(0);
   await other.close();
 });
+
+test('a view that cannot be fetched says so, and comes when it can be', async ({ page }) => {
+  await page.goto('/settings');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.route('**/assets/Records-*', (route) => route.abort());
+  await page.getByRole('navigation').getByRole('link', { name: 'Records' }).click();
+  await expect(page.getByText('This view could not be fetched')).toBeVisible();
+  await page.unroute('**/assets/Records-*');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Records' })).toBeVisible();
+});

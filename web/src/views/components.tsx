@@ -1,6 +1,7 @@
 import { type ComponentType, lazy, useState } from 'react';
 import { Redirect } from 'wouter';
 import { useRecords } from '../api/useRecords';
+import { Button } from '../components/Buttons';
 import { Waiting } from '../components/Fields';
 import { type ViewId, viewAt, views } from './manifest';
 
@@ -12,6 +13,18 @@ interface Fetched {
   fetch: () => Promise<unknown> | undefined;
 }
 
+/** What stands in a view's place while its code cannot be fetched: a phone without a connection, or a server that has stopped. */
+function Unfetched() {
+  return (
+    <Waiting>
+      <p>
+        <strong>This view could not be fetched.</strong> Is there a connection, and is the program running?
+      </p>
+      <Button onPress={() => location.reload()}>Try again</Button>
+    </Waiting>
+  );
+}
+
 /** A view whose code is fetched when it is first shown. */
 function fetched(load: () => Promise<{ default: View }>): Fetched {
   let there: View | undefined;
@@ -20,7 +33,7 @@ function fetched(load: () => Promise<{ default: View }>): Fetched {
     there = code.default;
     return code;
   };
-  const Late = lazy(fetch);
+  const Late = lazy(() => fetch().catch(() => ({ default: Unfetched })));
   return {
     // What is there already is shown at once: a view that has waited once stands empty for a third of a second at the least.
     View(props) {
@@ -56,7 +69,7 @@ export const components: Record<ViewId, Fetched> = {
   key: fetched(() => import('./key/Key')),
 };
 
-/** How long one stays where one is, in milliseconds, before what comes next is waited for in the open. */
+/** How long one stays where one is, in milliseconds, before what comes next is waited for in the open. Common practice; no source. */
 const patience = 400;
 
 let last = 0;
@@ -75,6 +88,6 @@ export function whenReady(address: string, then: () => void): void {
     return;
   }
   const go = () => turn === last && then();
-  // What cannot be fetched is told of by the view itself.
+  // Where it cannot be fetched, what stands in its place says so.
   Promise.race([coming, new Promise((done) => setTimeout(done, patience))]).then(go, go);
 }
