@@ -7,6 +7,8 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"os"
+	"path/filepath"
 
 	"zestythicket/app"
 	"zestythicket/core/guide"
@@ -18,7 +20,9 @@ import (
 type trialOptions struct {
 	trial.Options
 	limit, simulate, gaps int
-	omit                  string
+	omit, authors         string
+	described             trial.AuthorOptions
+	leftOut               bool
 }
 
 func trialCommand(flag *guideFlag) *cobra.Command {
@@ -43,7 +47,14 @@ func trialCommand(flag *guideFlag) *cobra.Command {
 	f.IntVar(&o.simulate, "simulate", 0, "draw so many specimens of every taxon from the guide instead of reading any")
 	f.StringVar(&o.omit, "omit", "", "leave this taxon out of the guide, though its specimens are shown")
 	f.IntVar(&o.gaps, "gaps", 0, "leave each harmful taxon out of the guide in turn and show so many of its specimens")
+	f.StringVar(&o.authors, "authors", "", "draw specimens from the descriptions in this folder, by another author than the guide's, instead of reading any")
+	f.IntVar(&o.described.PerTaxon, "per-taxon", 5, "with --authors: so many of every taxon, by the shares of its forms")
+	f.IntVar(&o.described.PerForm, "per-form", 0, "with --authors: so many of every form instead")
+	f.BoolVar(&o.described.Named, "named", false, "with --authors: only those that are asked for by a name")
+	f.BoolVar(&o.leftOut, "left-out", false, "with --authors: harmful ones alone, each on a guide without its taxon")
 	c.MarkFlagsMutuallyExclusive("misreads", "worst")
+	c.MarkFlagsMutuallyExclusive("authors", "simulate", "gaps")
+	c.MarkFlagsMutuallyExclusive("authors", "omit")
 	c.MarkFlagsMutuallyExclusive("gaps", "simulate")
 	c.MarkFlagsMutuallyExclusive("gaps", "omit")
 	return c
@@ -52,6 +63,12 @@ func trialCommand(flag *guideFlag) *cobra.Command {
 func runTrial(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 	if o.Misreads < 0 || o.limit < 0 || o.simulate < 0 || o.gaps < 0 {
 		return errors.New("misreads, limit, simulate and gaps are numbers from 0 up")
+	}
+	if o.authors != "" {
+		return runAuthors(c, g, o)
+	}
+	if o.leftOut || o.described.Named || o.described.PerForm != 0 {
+		return errors.New("named, per-form and left-out go with authors: name the folder of descriptions")
 	}
 	if o.gaps > 0 {
 		gaps, err := trial.Gaps(g, o.gaps, o.Options)
@@ -83,6 +100,60 @@ func runTrial(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 		return err
 	}
 	return json.NewEncoder(c.ErrOrStderr()).Encode(trial.Summarize(results))
+}
+
+// runAuthors puts specimens of other authors' descriptions through the loop.
+func runAuthors(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
+	if o.described.PerTaxon < 1 || o.described.PerForm < 0 {
+		return errors.New("per-taxon is a number from 1 up, per-form one from 0 up")
+	}
+	author, err := readAuthors(o.authors)
+	if err != nil {
+		return err
+	}
+	if err := trial.CheckDescriptions(g, author); err != nil {
+		return fmt.Errorf("%s: %w", o.authors, err)
+	}
+	o.described.Seed = o.Seed
+	specimens := trial.DrawDescribed(g, author, o.described)
+	if o.limit > 0 {
+		specimens = specimens[:min(o.limit, len(specimens))]
+	}
+	run := trial.Run
+	if o.leftOut {
+		run = trial.RunWithout
+	}
+	results, err := run(g, specimens, o.Options)
+	if err != nil {
+		return err
+	}
+	if err := writeLines(c.OutOrStdout(), results); err != nil {
+		return err
+	}
+	return json.NewEncoder(c.ErrOrStderr()).Encode(trial.Outcomes(g, results))
+}
+
+// readAuthors reads the descriptions of every JSON file of a folder, in the order of their names.
+func readAuthors(folder string) ([]trial.Described, error) {
+	files, err := filepath.Glob(filepath.Join(folder, "*.json"))
+	if err != nil || len(files) == 0 {
+		return nil, fmt.Errorf("%s: there is no JSON file of descriptions", folder)
+	}
+	var out []trial.Described
+	for _, file := range files {
+		b, err := os.ReadFile(file)
+		if err != nil {
+			return nil, err
+		}
+		d := json.NewDecoder(bytes.NewReader(b))
+		d.DisallowUnknownFields()
+		var some []trial.Described
+		if err := d.Decode(&some); err != nil {
+			return nil, fmt.Errorf("%s: these are no descriptions: %w", file, err)
+		}
+		out = append(out, some...)
+	}
+	return out, nil
 }
 
 // writeLines writes a line of JSON for each of the values.

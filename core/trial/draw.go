@@ -28,7 +28,7 @@ func DrawTaxon(g *guide.Matrix, t, n int, seed uint64) []Specimen {
 		r := rand.New(rand.NewPCG(seed, uint64(t)<<32|uint64(k)))
 		sp := Specimen{
 			ID: fmt.Sprintf("%s-%d", tx.ID, k), Kingdom: tx.Kingdom, Readings: map[string]Value{}, Taxon: tx,
-			Harmful: tx.Harm.Grave() && !tx.Useful() || tx.Harm == guide.Deadly || tx.Harm == guide.Upset && !tx.Useful(),
+			Harmful: harms(tx),
 		}
 		stage := drawStage(g, t, r)
 		for i := range g.Columns {
@@ -43,6 +43,11 @@ func DrawTaxon(g *guide.Matrix, t, n int, seed uint64) []Specimen {
 		out = append(out, sp)
 	}
 	return out
+}
+
+// harms tells whether a specimen of the taxon must not be cleared.
+func harms(t *guide.Taxon) bool {
+	return t.Harm == guide.Deadly || !t.Useful() && t.Harm != guide.NoHarm
 }
 
 // drawStage picks one of the stages that the taxon's scores name, or none.

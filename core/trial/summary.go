@@ -76,5 +76,7 @@ func spread(v []float64) Spread {
 		sum += x
 	}
 	rank := func(p float64) float64 { return v[max(0, int(math.Ceil(p*float64(len(v))))-1)] }
-	return Spread{math.Round(sum/float64(len(v))*1000) / 1000, rank(0.5), rank(0.95)}
+	return Spread{rounded3(sum / float64(len(v))), rank(0.5), rank(0.95)}
 }
+
+func rounded3(v float64) float64 { return math.Round(v*1000) / 1000 }

@@ -23,8 +23,13 @@ type Specimen struct {
 	Harmful  bool             `json:"harmful"`
 	Kingdom  string           `json:"kingdom,omitempty"`
 	Readings map[string]Value `json:"readings"`
-	// Taxon is what it was drawn from; nil where it was not drawn.
+	// Target is the name that it is asked for under; empty for none.
+	Target string `json:"target,omitempty"`
+	// Taxon is what it was drawn from; nil where it was not drawn. Form is the form of it.
 	Taxon *guide.Taxon `json:"-"`
+	Form  string       `json:"-"`
+	// Absent is what is answered for a character that it has no reading for. Empty: lost.
+	Absent evidence.Unseen `json:"-"`
 }
 
 // Value is what a specimen shows for one character: a state, or a number in the character's unit.
@@ -56,6 +61,9 @@ func (a Value) MarshalJSON() ([]byte, error) {
 func (s *Specimen) Check(g *guide.Matrix) error {
 	if _, ok := g.Kingdoms[s.Kingdom]; !ok && s.Kingdom != "" {
 		return fmt.Errorf("kingdom %q is neither plantae nor fungi", s.Kingdom)
+	}
+	if _, ok := g.Taxon(s.Target); !ok && s.Target != "" {
+		return fmt.Errorf("there is no taxon %q", s.Target)
 	}
 	for id, a := range s.Readings {
 		r := a.reading(id)
@@ -96,6 +104,9 @@ type Result struct {
 	// Working is the name that it was judged as in the end, Why the codes of the reasons, each with the taxon it is about.
 	Working string   `json:"working,omitempty"`
 	Why     []string `json:"why"`
+	// Target is the name it was asked for under, Form the form it was drawn as; empty for none.
+	Target string `json:"target,omitempty"`
+	Form   string `json:"form,omitempty"`
 	// Taxon is what the specimen was drawn from; nil where it was not drawn.
 	Taxon *guide.Taxon `json:"-"`
 }
@@ -175,8 +186,10 @@ func (l loop) all(o Options, index uint64) Result {
 
 // run asks until the verdict is no longer to keep looking, or nothing is left to ask. It gives the answers too.
 func (l loop) run(wrong lie) (Result, []evidence.Reading) {
-	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Observer: evidence.Observer{Taught: l.taught}}
-	out := Result{ID: l.specimen.ID, Harmful: l.specimen.Harmful, Taxon: l.specimen.Taxon, Why: []string{}}
+	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Target: l.specimen.Target, Observer: evidence.Observer{Taught: l.taught}}
+	out := Result{
+		ID: l.specimen.ID, Harmful: l.specimen.Harmful, Taxon: l.specimen.Taxon, Target: l.specimen.Target, Form: l.specimen.Form, Why: []string{},
+	}
 	var path []evidence.Reading
 	place := 0
 	for {
@@ -233,7 +246,7 @@ func (l loop) truth(col *guide.Column) evidence.Reading {
 	if a, ok := l.specimen.Readings[col.ID]; ok {
 		return a.reading(col.ID)
 	}
-	return evidence.Reading{Character: col.ID, Unseen: evidence.Lost}
+	return evidence.Reading{Character: col.ID, Unseen: cmp.Or(l.specimen.Absent, evidence.Lost)}
 }
 
 // others lists every wrong answer: each other state, or a number a third or three times as large.
