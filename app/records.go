@@ -51,6 +51,7 @@ type Row struct {
 	Working     string        `json:"working"`
 	WorkingName string        `json:"working_name"`
 	Margin      *int          `json:"margin"`
+	Odd         string        `json:"odd" doc:"What is unusual for the working name and stands, in a sentence; empty for nothing"`
 	Done        string        `json:"done" enum:"took,left,kept,"`
 	Closed      bool          `json:"closed"`
 	Deleted     bool          `json:"deleted"`
@@ -68,6 +69,7 @@ type listing struct {
 	Working     string        `json:"working"`
 	WorkingName string        `json:"working_name"`
 	Margin      *int          `json:"margin"`
+	Odd         string        `json:"odd,omitempty"`
 	Done        string        `json:"done"`
 	// Blamed are the characters whose readings were shown to be in the way.
 	Blamed []string `json:"blamed,omitempty"`
@@ -106,11 +108,11 @@ func (s *Session) Records(ctx context.Context, query string, deleted bool) ([]Ro
 		}
 		rows[i] = Row{
 			ID: st.ID, Changed: st.Changed, Kingdom: l.Kingdom, Date: l.Date, Place: l.Place, Observer: l.Observer, Verdict: l.Verdict,
-			Reason: l.Reason, Working: l.Working, WorkingName: l.WorkingName, Margin: l.Margin, Done: l.Done, Closed: st.Closed,
+			Reason: l.Reason, Working: l.Working, WorkingName: l.WorkingName, Margin: l.Margin, Odd: l.Odd, Done: l.Done, Closed: st.Closed,
 			Deleted: st.Deleted, Stale: !st.Closed && st.Basis != basis,
 		}
 		if rows[i].Stale { // what no longer holds is not shown, least of all that nothing harmful fits
-			rows[i].Verdict, rows[i].Reason, rows[i].Margin = "", "", nil
+			rows[i].Verdict, rows[i].Reason, rows[i].Margin, rows[i].Odd = "", "", nil, ""
 		}
 	}
 	if slices.ContainsFunc(rows, func(r Row) bool { return r.Stale }) {
@@ -417,6 +419,9 @@ func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown
 	l := listing{
 		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, Observer: now.About.Observer,
 		Verdict: shown.Verdict, Reason: shown.Says, Margin: shown.Margin, Blamed: shown.Blamed,
+	}
+	for _, o := range shown.Odd {
+		l.Odd = strings.TrimSpace(l.Odd + " " + o.Text)
 	}
 	words := []string{l.Place, l.Observer, l.Date, now.About.Note, string(l.Verdict)}
 	if shown.Working != nil {

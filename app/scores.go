@@ -21,13 +21,15 @@ type Score struct {
 	Src string `json:"src,omitempty"`
 }
 
-// ShownState is a state that a taxon shows: seldom, or only at a stage or in a weather. One state may be shown in several
-// ways.
+// ShownState is a state that a taxon shows: how often beside the others, in a number or in words, or only at a stage or in
+// a weather. One state may be shown in several ways.
 type ShownState struct {
-	State string `json:"state"`
-	Rare  bool   `json:"rare"`
-	When  string `json:"when"`
-	Src   string `json:"src,omitempty"`
+	State     string  `json:"state"`
+	Share     float64 `json:"share,omitempty" minimum:"0" maximum:"1"`
+	Sometimes bool    `json:"sometimes,omitempty"`
+	Rare      bool    `json:"rare"`
+	When      string  `json:"when"`
+	Src       string  `json:"src,omitempty"`
 }
 
 func scoreOf(s *guide.Score) Score {

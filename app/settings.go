@@ -25,6 +25,8 @@ type Settings struct {
 	Kit      []string `json:"kit" maxItems:"100"`
 	Taught   []string `json:"taught" maxItems:"100" doc:"Gates the user was taught for in person"`
 	Units    string   `json:"units" enum:"metric,imperial"`
+	// ShowWeights shows what each line of evidence weighs, in decibans.
+	ShowWeights bool `json:"show_weights" required:"false" doc:"Show what each line of evidence weighs, in decibans"`
 	// PoisonCentre and EmergencyService are telephone numbers.
 	PoisonCentre     string `json:"poison_centre" maxLength:"60"`
 	EmergencyService string `json:"emergency_service" maxLength:"60"`

@@ -217,7 +217,7 @@ func holds(t *testing.T, col *guide.Column, p *guide.Pattern, how string, what [
 	var shown, usual []string
 	for _, s := range p.Shown {
 		id := col.States[s.State].ID
-		if shown = append(shown, id); !s.Rare {
+		if shown = append(shown, id); !s.Rare() {
 			usual = append(usual, id)
 		}
 	}

@@ -169,7 +169,7 @@ func keyOf(name string) string {
 		return dir[0]
 	case len(dir) == 1:
 		base := strings.TrimSuffix(name, path.Ext(name))
-		if slices.Contains([]string{"guide", "characters", "taxa", "signs", "gates", "sources"}, base) {
+		if slices.Contains([]string{"guide", "characters", "taxa", "signs", "gates", "sources", "errors"}, base) {
 			return base
 		}
 	}
@@ -178,18 +178,18 @@ func keyOf(name string) string {
 
 func (d *Document) add(key string, f *file) error {
 	d.files = append(d.files, f)
-	if key == "guide" {
+	if key == "guide" || key == "errors" {
 		m, ok := f.value.(map[string]any)
 		if !ok {
-			return fmt.Errorf("%s:1: give the key guide, not %s", f.name, kindOf(f.value))
+			return fmt.Errorf("%s:1: give the key %s, not %s", f.name, key, kindOf(f.value))
 		}
-		if inner, ok := m["guide"]; ok && len(m) == 1 {
-			d.whole["guide"] = inner
-			d.parts = append(d.parts, part{"/guide", f, "/guide"})
+		if inner, ok := m[key]; ok && len(m) == 1 {
+			d.whole[key] = inner
+			d.parts = append(d.parts, part{"/" + key, f, "/" + key})
 			return nil
 		}
-		d.whole["guide"] = m
-		d.parts = append(d.parts, part{"/guide", f, ""})
+		d.whole[key] = m
+		d.parts = append(d.parts, part{"/" + key, f, ""})
 		return nil
 	}
 	list, _ := d.whole[key].([]any)

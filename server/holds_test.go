@@ -291,6 +291,14 @@ func TestWhatIsInTheWayIsReported(t *testing.T) {
 		t.Errorf("asked for again: %q", v.Ruling.Again)
 	}
 	v := r.read(rec, `"character":"stem-ring","states":["skirt"],"sure":true,"afresh":true`)
+	if v.Ruling.Verdict != "keep-looking" || len(v.Ruling.Odd) != 1 || v.Ruling.Odd[0].Character != "stem-ring" {
+		t.Fatalf("one that stands: got %s, odd %+v", v.Ruling.Verdict, v.Ruling.Odd)
+	}
+	if v = r.read(rec, `"character":"stem-ring","states":["none"],"sure":true`); !v.Readings[0].Held {
+		t.Errorf("an odd reading that was told is changed: %+v", v.Readings[0])
+	}
+	r.read(rec, `"character":"stem-ring","states":["skirt"],"sure":true,"afresh":true`)
+	v = r.read(rec, `"character":"underside","states":["gills"],"sure":true,"afresh":true`)
 	if v.Ruling.Verdict != "no-match" || v.Ruling.Reasons[0].Code != "target-conflicts" {
 		t.Fatalf("got %s, %+v", v.Ruling.Verdict, v.Ruling.Reasons)
 	}

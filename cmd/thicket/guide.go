@@ -1,9 +1,12 @@
 package main
 
 import (
+	"cmp"
 	"encoding/json"
 	"fmt"
+	"slices"
 
+	"zestythicket/core/trial"
 	"zestythicket/guidefile"
 
 	"github.com/spf13/cobra"
@@ -27,8 +30,27 @@ func guideCommand(flag *guideFlag) *cobra.Command {
 			Use: "show ID", Short: "Print a taxon or a character as JSON", Args: cobra.ExactArgs(1),
 			RunE: func(c *cobra.Command, args []string) error { return showGuide(c, flag, args[0]) },
 		},
+		&cobra.Command{
+			Use: "agreement FOLDER", Args: cobra.ExactArgs(1),
+			Short: "Compare the guide with another author's descriptions; a JSON line for each character, where they differ most first",
+			RunE:  func(c *cobra.Command, args []string) error { return compareAuthors(c, flag, args[0]) },
+		},
 	)
 	return c
+}
+
+func compareAuthors(c *cobra.Command, flag *guideFlag, folder string) error {
+	g, err := flag.load()
+	if err != nil {
+		return err
+	}
+	author, err := guidefile.Descriptions(folder, g)
+	if err != nil {
+		return err
+	}
+	found := trial.Disagreements(g, author)
+	slices.SortStableFunc(found, func(a, b trial.Disagreement) int { return cmp.Compare(b.Differs, a.Differs) })
+	return writeLines(c.OutOrStdout(), found)
 }
 
 func checkGuide(c *cobra.Command, flag *guideFlag) error {

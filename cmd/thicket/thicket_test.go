@@ -41,7 +41,7 @@ func TestIdentifyAnswersEveryField(t *testing.T) {
 	if err := json.Unmarshal([]byte(lines[1]), &got); err != nil {
 		t.Fatal(err)
 	}
-	want := []string{"apart", "candidates", "cautions", "gates", "harmful", "id", "margin", "named", "next", "reasons", "verdict", "weakest", "working"}
+	want := []string{"apart", "candidates", "cautions", "gates", "harmful", "id", "margin", "named", "next", "odd", "reasons", "verdict", "weakest", "working"}
 	var keys []string
 	for k := range got {
 		keys = append(keys, k)
@@ -51,8 +51,8 @@ func TestIdentifyAnswersEveryField(t *testing.T) {
 		t.Errorf("got %v, want %v", keys, want)
 	}
 	for list, fields := range map[string][]string{
-		"harmful":    {"against", "harm", "lines", "margin", "needed", "status", "strength", "taxon"},
-		"candidates": {"against", "fits", "of", "order", "taxon"},
+		"harmful":    {"balance", "harm", "lines", "margin", "margin_needed", "needed", "status", "taxon"},
+		"candidates": {"fits", "odd", "of", "order", "taxon"},
 		"next":       {"character", "gain", "minutes", "where", "why"},
 	} {
 		for _, f := range fields {

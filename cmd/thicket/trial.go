@@ -7,12 +7,11 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"os"
-	"path/filepath"
 
 	"zestythicket/app"
 	"zestythicket/core/guide"
 	"zestythicket/core/trial"
+	"zestythicket/guidefile"
 
 	"github.com/spf13/cobra"
 )
@@ -107,12 +106,9 @@ func runAuthors(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 	if o.described.PerTaxon < 1 || o.described.PerForm < 0 {
 		return errors.New("per-taxon is a number from 1 up, per-form one from 0 up")
 	}
-	author, err := readAuthors(o.authors)
+	author, err := guidefile.Descriptions(o.authors, g)
 	if err != nil {
 		return err
-	}
-	if err := trial.CheckDescriptions(g, author); err != nil {
-		return fmt.Errorf("%s: %w", o.authors, err)
 	}
 	o.described.Seed = o.Seed
 	specimens := trial.DrawDescribed(g, author, o.described)
@@ -131,29 +127,6 @@ func runAuthors(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 		return err
 	}
 	return json.NewEncoder(c.ErrOrStderr()).Encode(trial.Outcomes(g, results))
-}
-
-// readAuthors reads the descriptions of every JSON file of a folder, in the order of their names.
-func readAuthors(folder string) ([]trial.Described, error) {
-	files, err := filepath.Glob(filepath.Join(folder, "*.json"))
-	if err != nil || len(files) == 0 {
-		return nil, fmt.Errorf("%s: there is no JSON file of descriptions", folder)
-	}
-	var out []trial.Described
-	for _, file := range files {
-		b, err := os.ReadFile(file)
-		if err != nil {
-			return nil, err
-		}
-		d := json.NewDecoder(bytes.NewReader(b))
-		d.DisallowUnknownFields()
-		var some []trial.Described
-		if err := d.Decode(&some); err != nil {
-			return nil, fmt.Errorf("%s: these are no descriptions: %w", file, err)
-		}
-		out = append(out, some...)
-	}
-	return out, nil
 }
 
 // writeLines writes a line of JSON for each of the values.

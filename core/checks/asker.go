@@ -17,36 +17,36 @@ type asker struct {
 	g *guide.Matrix
 	r *ruling.Ruling
 	s *evidence.Sheet
-	// words lists the words of a set in which a harmful taxon is that is not out.
-	words  []int
-	groups []group
+	// rows are the harmful taxa that are not out.
+	rows []row
 	// hopeful is the set of taxa that could be taken, likely lists them, chance tells how likely each is.
 	hopeful guide.Bits
 	likely  []int
 	chance  []float64
 	mass    []float64 // by pattern, zero between uses
-	room    [guide.MaxStates]float64
 	found   []option
 	first   [][]int // by column: what comes before it, and itself
 }
 
-// group is the harmful taxa that still need as much as each other to be out: the words of their set that are not empty,
-// and which words those are.
-type group struct {
-	at     []int
-	bits   []uint64
-	needs  policy.Quarters
-	weight float64
-	hints  bool // whether what is worth less than the whole adds anything
+// row is a harmful taxon that is not out: what its balance lacks, what it lacks in all, its slips included, and how much
+// that counts.
+type row struct {
+	taxon         int
+	balance, need policy.Centibans
+	weight        float64
 }
 
-// worth is what a conflict of that weight on a line that is worth something already adds, times the weight of the harm.
-func (g *group) worth(weight, had policy.Quarters) float64 {
-	if weight <= had || weight < policy.Whole && !g.hints {
-		return 0
+// credit is what a weight is worth against the taxon: up to what it needs, a hint up to what its balance lacks.
+func (r *row) credit(w policy.Centibans, cut bool) float64 {
+	need := r.balance
+	if cut {
+		need = r.need
 	}
-	return g.weight * float64(min(weight-had, g.needs)) / float64(policy.Whole)
+	return r.weight * min(w, need).In()
 }
+
+// mostRows is the greatest number of harmful taxa against which columns are weighed; of more, so many by lot.
+const mostRows = 1024
 
 // mostLikely is the greatest number of taxa, the likeliest, over which the states of a column are weighed.
 const mostLikely = 128
@@ -56,18 +56,10 @@ var askers = sync.Pool{New: func() any { return new(asker) }}
 func newAsker(r *ruling.Ruling) *asker {
 	a := askers.Get().(*asker)
 	*a = asker{
-		g: r.Sheet().Guide, r: r, s: r.Sheet(), words: a.words[:0], groups: a.groups[:0], likely: a.likely[:0],
+		g: r.Sheet().Guide, r: r, s: r.Sheet(), rows: a.rows[:0], likely: a.likely[:0],
 		chance: a.chance[:0], mass: a.mass, found: a.found[:0], first: a.first[:0],
 	}
-	missing := r.Missing()
-	for w := range missing {
-		if missing[w] != 0 {
-			a.words = append(a.words, w)
-		}
-	}
-	for _, harm := range policy.Harms {
-		a.group(harm)
-	}
+	a.layRows()
 	a.hopeful = r.Likely()
 	a.likely = a.likeliest(a.hopeful, mostLikely, a.likely)
 	total := 0.0
@@ -82,10 +74,10 @@ func newAsker(r *ruling.Ruling) *asker {
 	return a
 }
 
-// likeness is the chance beside that of the likeliest, from the difference of their logarithms. It is rounded, so that the
+// likeness is the chance beside that of the likeliest, from the difference of their logarithms in centibans. It is rounded, so that the
 // last bits of an exponential, which machines work out in their own ways, decide nothing.
 func likeness(difference float64) float64 {
-	return max(leastChance, math.Round(math.Exp(difference)/leastChance)*leastChance)
+	return max(leastChance, math.Round(math.Pow(10, difference/100)/leastChance)*leastChance)
 }
 
 // leastChance is the smallest chance that is told from none, and the step that chances are rounded to.
@@ -130,30 +122,23 @@ func (a *asker) likeliest(set guide.Bits, n int, taxa []int) []int {
 	return taxa
 }
 
-// group sorts the missing taxa of a harm by what they still need.
-func (a *asker) group(harm guide.Harm) {
-	needed := ruling.Needed(harm, a.s.Record.Purpose)
-	missing, of := a.r.Missing(), a.g.Harms[harm]
-	if !of.Meets(missing) {
+// layRows lists the harmful taxa that are not out, the first by lot of too many.
+func (a *asker) layRows() {
+	missing := a.r.Missing()
+	add := func(t int) {
+		st, standard := a.r.Standing(t)
+		a.rows = append(a.rows, row{
+			taxon: t, balance: max(0, standard.Balance-st.Balance), need: standard.Need(st.Balance, st.Slips), weight: a.g.Taxa[t].Harm.AskingWeight(),
+		})
+	}
+	if missing.Count() <= mostRows {
+		missing.Each(add)
 		return
 	}
-	first := len(a.groups)
-	for needs := policy.Quarters(1); needs <= needed; needs++ {
-		if len(a.groups) < cap(a.groups) { // what stood there before lends its room
-			a.groups = a.groups[:len(a.groups)+1]
-		} else {
-			a.groups = append(a.groups, group{})
-		}
-		g := &a.groups[len(a.groups)-1]
-		*g = group{at: g.at[:0], bits: g.bits[:0], needs: needs, weight: harm.AskingWeight(), hints: harm.HintsCountFor() > 0}
-	}
-	for _, w := range a.words {
-		left := of[w] & missing[w]
-		for needs := policy.Quarters(1); needs <= needed && left != 0; needs++ {
-			if hit := left & a.r.Stronger(harm, w, needed-needs); hit != 0 {
-				g := &a.groups[first+int(needs)-1]
-				g.at, g.bits = append(g.at, w), append(g.bits, hit)
-				left &^= hit
+	for _, t := range a.g.SampleOrder {
+		if missing.Has(int(t)) {
+			if add(int(t)); len(a.rows) == mostRows {
+				return
 			}
 		}
 	}

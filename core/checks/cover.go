@@ -1,21 +1,25 @@
 package checks
 
-import "slices"
+import (
+	"math"
+	"slices"
+)
 
-// cover is a weighted set multi-cover with precedences: choose items of least cost so that every row is met on as many
-// lines as it needs, a line counting once however many of its items are chosen, and every chosen item with what it
-// rests on.
+// cover is a weighted set multi-cover with precedences: choose items of least cost so that what they weigh for every row
+// comes to what it needs, a line counting once, with the heaviest of its items that are chosen, and every chosen item with
+// what it rests on.
 type cover struct {
 	cost []int64
 	line []int
-	// rows[i] lists the rows that item i meets; rests[i] all that it brings, directly or not.
+	// rows[i] lists the rows that item i weighs for; rests[i] all that it brings, directly or not.
 	rows  [][]int
 	rests [][]int
 	need  []int
 	must  []int
-	// items lists, for each row, the items that meet it.
-	items [][]int
-	lines int
+	// items lists, for each row, the items that weigh anything for it, and weighs what, both in the same order.
+	items  [][]int
+	weighs [][]int
+	lines  int
 }
 
 // The most nodes a search looks at before it gives up proving; none of the guides known comes near it.
@@ -24,11 +28,14 @@ const mostNodes = 5_000_000
 // search is a branch and bound over the items. An item is chosen, barred or open.
 type search struct {
 	*cover
-	state   []int8
-	best    int64
-	found   []int
-	nodes   int
-	scratch []int64
+	state []int8
+	best  int64
+	found []int
+	nodes int
+	// Room that is used again at every node.
+	scratch, users, shares, rent []float64
+	met, lineMost                []int
+	offers                       []offer
 }
 
 const (
@@ -53,7 +60,11 @@ func (c *cover) solve() (items []int, cost int64, proved, ok bool) {
 }
 
 func (c *cover) start(below int64) *search {
-	s := &search{cover: c, state: make([]int8, len(c.cost)), best: below, scratch: make([]int64, len(c.cost))}
+	n := len(c.cost)
+	s := &search{
+		cover: c, state: make([]int8, n), best: below, scratch: make([]float64, n), users: make([]float64, n), shares: make([]float64, n),
+		rent: make([]float64, c.lines), met: make([]int, c.lines), lineMost: make([]int, c.lines),
+	}
 	for _, i := range c.must {
 		s.choose(i)
 	}
@@ -146,9 +157,9 @@ func (s *search) descend(cost int64) {
 // branchItem is the open item of the row that meets the most rows for its cost.
 func (s *search) branchItem(row int) int {
 	best, worth := -1, 0.0
-	met := s.metLines(row)
-	for _, i := range s.items[row] {
-		if s.state[i] != open || met[s.line[i]] {
+	met, _ := s.metLines(row)
+	for k, i := range s.items[row] {
+		if s.state[i] != open || s.weighs[row][k] <= met[s.line[i]] {
 			continue
 		}
 		if w := float64(len(s.rows[i])) / float64(s.cost[i]+1); best < 0 || w > worth {
@@ -158,111 +169,149 @@ func (s *search) branchItem(row int) int {
 	return best
 }
 
-// metLines marks the lines on which the row is met already.
-func (s *search) metLines(row int) []bool {
-	met := make([]bool, s.lines)
-	for _, i := range s.items[row] {
+// metLines gives what weighs for the row already, line by line, and what is missing.
+func (s *search) metLines(row int) (met []int, missing int) {
+	met = s.met
+	clear(met)
+	for k, i := range s.items[row] {
 		if s.state[i] == chosen {
-			met[s.line[i]] = true
+			met[s.line[i]] = max(met[s.line[i]], s.weighs[row][k])
 		}
 	}
-	return met
+	missing = s.need[row]
+	for _, w := range met {
+		missing -= w
+	}
+	return met, missing
 }
 
-// bound gives a lower bound on the cost still to come, by raising the dual of each row in turn as far as the costs
-// left allow, and the row that has the least room; row is -1 where all are met, ok false where one cannot be.
+// offer is an open item as it stands for one row: the line it is on, what it would add, of no more than is missing, and
+// what of the costs is left that it may use up.
+type offer struct {
+	item, line, gain int
+	price            float64
+}
+
+// bound gives a lower bound on the cost still to come, by raising the dual of each row in turn as far as the costs left
+// allow, and the row that has the least room; row is -1 where all are met, ok false where one cannot be.
+//
+// Of a row with m missing, y·m - Σ over its lines of max(0, max(gain·y - price)) is a bound for every y ≥ 0: the dual of its
+// linear relaxation in which each line is taken once.
 func (s *search) bound() (total int64, row int, ok bool) {
 	left := s.scratch
 	for i := range left {
 		left[i] = 0
 		if s.state[i] == open {
-			left[i] = s.cost[i]
+			left[i] = float64(s.cost[i])
 		}
 	}
 	row = -1
-	room := 1 << 30
-	price := make([]int64, s.lines)
-	users := map[int]int64{}
+	room, sum := math.Inf(1), 0.0
 	for r := range s.need {
-		met := s.metLines(r)
-		missing := s.need[r]
-		for _, m := range met {
-			if m {
-				missing--
-			}
-		}
+		met, missing := s.metLines(r)
 		if missing <= 0 {
 			continue
 		}
-		clear(users)
-		for _, i := range s.items[r] {
-			if s.state[i] == open && !met[s.line[i]] {
-				users[i]++
+		clear(s.users)
+		offers := s.offers[:0]
+		for k, i := range s.items[r] {
+			if gain := s.weighs[r][k] - met[s.line[i]]; s.state[i] == open && gain > 0 {
+				offers = append(offers, offer{item: i, line: s.line[i], gain: min(gain, missing)})
+				s.users[i]++
 				for _, k := range s.rests[i] {
-					users[k]++
+					s.users[k]++
 				}
 			}
 		}
-		for l := range price {
-			price[l] = -1
-		}
-		for _, i := range s.items[r] {
-			if s.state[i] != open || met[s.line[i]] {
-				continue
+		s.offers = offers
+		most := s.lineMost
+		clear(most)
+		can := 0
+		for k := range offers {
+			o := &offers[k]
+			o.price = left[o.item] / s.users[o.item]
+			for _, on := range s.rests[o.item] {
+				o.price += left[on] / s.users[on]
 			}
-			if p := s.reach(i, left, users); price[s.line[i]] < 0 || p < price[s.line[i]] {
-				price[s.line[i]] = p
-			}
-		}
-		var prices []int64
-		for _, p := range price {
-			if p >= 0 {
-				prices = append(prices, p)
+			if o.gain > most[o.line] {
+				can += o.gain - most[o.line]
+				most[o.line] = o.gain
 			}
 		}
-		if len(prices) < missing {
+		if can < missing {
 			return 0, r, false
 		}
-		if free := len(prices) - missing; free < room {
+		if free := float64(can) / float64(missing); free < room {
 			room, row = free, r
 		}
-		slices.Sort(prices)
-		for _, p := range prices[:missing] {
-			total += p
-		}
-		s.consume(r, met, price, prices[missing-1], left, users)
+		y, value := s.raise(offers, missing)
+		sum += value
+		s.consume(offers, y, left)
 	}
-	return total, row, true
+	return int64(math.Floor(sum * (1 - 1e-9))), row, true
 }
 
-// reach is how far the dual of a line may rise by this item: its share of what is left of its own cost, and of the cost
-// of what it rests on. All that use a cost in this row share it alike.
-func (s *search) reach(i int, left []int64, users map[int]int64) int64 {
-	p := left[i] / users[i]
-	for _, k := range s.rests[i] {
-		p += left[k] / users[k]
+// raise finds how far the dual of a row is best raised, and what that adds to the bound.
+func (s *search) raise(offers []offer, missing int) (best, most float64) {
+	for k := range offers {
+		y := offers[k].price / float64(offers[k].gain)
+		s.rents(offers, y)
+		value := y * float64(missing)
+		for _, rent := range s.rent {
+			value -= rent
+		}
+		if value > most {
+			best, most = y, value
+		}
 	}
-	return p
+	return best, most
 }
 
-// consume takes what the row's dual uses up off the costs left.
-func (s *search) consume(r int, met []bool, price []int64, top int64, left []int64, users map[int]int64) {
-	share := map[int]int64{}
-	for k, n := range users {
-		share[k] = left[k] / n
+// rents works out for each line what it must give up for being taken once at most.
+func (s *search) rents(offers []offer, y float64) {
+	clear(s.rent)
+	for i := range offers {
+		o := &offers[i]
+		s.rent[o.line] = max(s.rent[o.line], float64(o.gain)*y-o.price)
 	}
-	for _, i := range s.items[r] {
-		if s.state[i] != open || met[s.line[i]] {
-			continue
+}
+
+// consume takes what the row's dual uses up off the costs left, of what it rests on before its own.
+func (s *search) consume(offers []offer, y float64, left []float64) {
+	s.rents(offers, y)
+	share := s.shares
+	for i, n := range s.users {
+		if n > 0 {
+			share[i] = left[i] / n
 		}
-		use := min(price[s.line[i]], top)
-		own := min(use, share[i])
-		left[i] -= own
+	}
+	for i := range offers {
+		o := &offers[i]
+		use := max(0, float64(o.gain)*y-s.rent[o.line])
+		own := min(use, share[o.item])
+		left[o.item] -= own
 		use -= own
-		for _, k := range s.rests[i] {
+		for _, k := range s.rests[o.item] {
 			take := min(use, share[k])
 			left[k] -= take
 			use -= take
 		}
 	}
+	for i := range left {
+		left[i] = max(0, left[i])
+	}
+}
+
+// weighsFor is what the items weigh for a row together.
+func (c *cover) weighsFor(row int, items []int) int {
+	lines, sum := map[int]int{}, 0
+	for k, i := range c.items[row] {
+		if slices.Contains(items, i) {
+			lines[c.line[i]] = max(lines[c.line[i]], c.weighs[row][k])
+		}
+	}
+	for _, w := range lines {
+		sum += w
+	}
+	return sum
 }

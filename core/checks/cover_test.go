@@ -26,17 +26,22 @@ func randomCover(r *rand.Rand) cover {
 		c.must = []int{r.IntN(n)}
 	}
 	for row := range 1 + r.IntN(4) {
-		var items []int
-		lines := map[int]bool{}
+		var items, weighs []int
+		lines := map[int]int{}
 		for i := range n {
 			if r.IntN(2) == 0 {
-				items = append(items, i)
-				lines[c.line[i]] = true
+				w := 1 + r.IntN(5)
+				items, weighs = append(items, i), append(weighs, w)
+				lines[c.line[i]] = max(lines[c.line[i]], w)
 				c.rows[i] = append(c.rows[i], row)
 			}
 		}
-		c.items = append(c.items, items)
-		c.need = append(c.need, min(1+r.IntN(2), len(lines)))
+		can := 0
+		for _, w := range lines {
+			can += w
+		}
+		c.items, c.weighs = append(c.items, items), append(c.weighs, weighs)
+		c.need = append(c.need, min(1+r.IntN(8), can))
 	}
 	return c
 }
@@ -58,13 +63,16 @@ func (c *cover) holds(set int) (cost int64, ok bool) {
 		}
 	}
 	for r, need := range c.need {
-		lines := map[int]bool{}
-		for _, i := range c.items[r] {
+		lines := map[int]int{}
+		for k, i := range c.items[r] {
 			if set&(1<<i) != 0 {
-				lines[c.line[i]] = true
+				lines[c.line[i]] = max(lines[c.line[i]], c.weighs[r][k])
 			}
 		}
-		if len(lines) < need {
+		for _, w := range lines {
+			need -= w
+		}
+		if need > 0 {
 			return 0, false
 		}
 	}
@@ -130,7 +138,7 @@ func TestTheBoundIsABound(t *testing.T) {
 }
 
 func TestWhatCannotBeCoveredIsToldSo(t *testing.T) {
-	c := cover{cost: []int64{1}, line: []int{0}, rests: [][]int{nil}, rows: [][]int{{0}}, items: [][]int{{0}}, need: []int{2}, lines: 1}
+	c := cover{cost: []int64{1}, line: []int{0}, rests: [][]int{nil}, rows: [][]int{{0}}, items: [][]int{{0}}, weighs: [][]int{{1}}, need: []int{2}, lines: 1}
 	if _, _, proved, ok := c.solve(); ok || !proved {
 		t.Error("one line is taken for two")
 	}

@@ -2,10 +2,8 @@ package checks
 
 import (
 	"math"
-	"math/bits"
 	"slices"
 
-	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
@@ -48,7 +46,7 @@ func (a *asker) options() []option {
 func (a *asker) narrow(options []option, i int) {
 	o := &options[i]
 	col := &a.g.Columns[o.column]
-	if col.Kind != guide.States || !slices.ContainsFunc(options, func(x option) bool {
+	if col.Kind == guide.Measure || !slices.ContainsFunc(options, func(x option) bool {
 		return x.column != o.column && x.perMinute() == o.perMinute() || o.gain == 0
 	}) {
 		return
@@ -79,158 +77,184 @@ func (a *asker) weigh(n int) option {
 		o.minutes += a.g.Columns[b].MinutesOf()
 		o.lookOnly = o.lookOnly && !a.g.Columns[b].Touches()
 	}
+	if w := a.r.WorkingTaxon(); len(a.rows) == 0 || a.settled() && !col.Scored.Has(w) {
+		return o
+	}
 	a.spread(col)
-	if col.Kind == guide.States {
-		a.weighStates(col, &o)
+	if col.Kind == guide.Measure {
+		a.weighMeasure(col, &o)
 	} else {
-		a.weighNumbers(col, &o)
+		a.weighClasses(col, &o)
 	}
 	clear(a.mass[:len(col.Patterns)])
 	return o
 }
 
-func (a *asker) weighStates(col *guide.Column, o *option) {
-	var room [guide.MaxStates]float64
-	prob := room[:len(col.States)]
-	a.eachPattern(col, func(mass float64, shares []float64) {
-		for k := range prob {
-			prob[k] += mass * shares[k]
+// weighClasses weighs every answer of states or counts, for the names that are left against each row.
+func (a *asker) weighClasses(col *guide.Column, o *option) {
+	answers := a.answers(col, o.column)
+	lines := a.standing(col.Line)
+	for i := range a.rows {
+		r := &a.rows[i]
+		q := col.Pattern[r.taxon]
+		if q == 0 {
+			continue
 		}
-	})
-	line := a.s.Line(col.Line)
-	for k := range prob {
-		if prob[k] > 0 {
-			o.gain += prob[k] * a.gain(col.Scored, col.Has[k], line, a.conflictWeight(o.column, k))
+		for k := range answers {
+			x := &answers[k]
+			if x.chance < leastAnswer {
+				continue
+			}
+			w, cut := x.against(col, q)
+			if lines != nil {
+				w = lines[i].adds(w)
+				cut = cut && w > 0
+			}
+			o.gain += x.chance * r.credit(w, cut)
 		}
 	}
+	o.gain = max(0, o.gain)
+}
+
+// leastAnswer is the chance below which an answer is not reckoned with.
+const leastAnswer = 0.01
+
+// answer is one answer to a column, how likely it is, and how likely those names make it that it speaks for.
+type answer struct {
+	class  int
+	chance float64
+	log    policy.Centibans   // the logarithm of the chance for the names that give it
+	logs   []policy.Centibans // of everything that is scored alike, by pattern
+	firm   bool
+}
+
+// against is what the answer weighs against something scored as the pattern, and whether that counts as a cut.
+func (x *answer) against(col *guide.Column, pattern uint32) (policy.Centibans, bool) {
+	w, cut := x.log-x.logs[pattern], false
+	if col.ShowsClass(pattern, x.class) {
+		w = max(w, policy.LeastWeight)
+	} else {
+		w, cut = max(w, 0), x.firm && col.Full()
+	}
+	if !cut && !(col.Full() && x.firm) {
+		return policy.Hint(w), false
+	}
+	return min(w, policy.MostWeight), cut
+}
+
+// answers lists the answers to a column: of the working name where that is settled, else of all that is likely.
+func (a *asker) answers(col *guide.Column, n int) []answer {
+	stage := a.s.Record.Stage
+	logs := col.Logs(stage, false)
+	out := make([]answer, len(logs))
+	squares := make([]float64, len(logs))
+	add := func(p uint32, mass float64) {
+		for k, c := range col.Chances(p, stage) {
+			out[k].chance += mass * c
+			squares[k] += mass * c * c
+		}
+	}
+	if a.settled() {
+		add(col.Pattern[a.r.WorkingTaxon()], 1)
+	} else {
+		for p := 1; p < len(col.Patterns); p++ {
+			if mass := a.mass[p]; mass > 0 {
+				add(uint32(p), mass)
+			}
+		}
+	}
+	for k := range out {
+		x := &out[k]
+		if x.chance == 0 {
+			continue
+		}
+		x.class, x.logs, x.log = k, logs[k], policy.CentibansOf(squares[k]/x.chance)
+		if mask := uint64(1) << k; col.Kind == guide.States {
+			x.firm = a.s.CanBeFirm(n, mask, a.r.WorkingTaxon())
+		} else {
+			x.firm = a.s.CanBeFirm(n, 0, a.r.WorkingTaxon())
+		}
+	}
+	return out
+}
+
+// lineSoFar is what a line that was read already weighs against a row.
+type lineSoFar struct{ best, worst policy.Centibans }
+
+// adds is what a further reading of that weight adds to it.
+func (l lineSoFar) adds(w policy.Centibans) policy.Centibans {
+	return policy.LineWeight(max(l.best, w), min(l.worst, w), true) - policy.LineWeight(l.best, l.worst, true)
+}
+
+// standing is what a line that was read already weighs against each row; nil where it was not.
+func (a *asker) standing(line int) []lineSoFar {
+	read, w := a.s.Line(line), a.r.WorkingTaxon()
+	if read == nil || w < 0 {
+		return nil
+	}
+	out := make([]lineSoFar, len(a.rows))
+	for i := range a.rows {
+		for _, e := range read {
+			x := e.Weigh(w, a.rows[i].taxon).Centibans
+			out[i].best, out[i].worst = max(out[i].best, x), min(out[i].worst, x)
+		}
+	}
+	return out
+}
+
+// mostNumbers is the greatest number of ways of scoring a measure that are weighed.
+const mostNumbers = 12
+
+// weighMeasure weighs a measure in the middle of what may come of it for each likely pattern; of many patterns the first.
+func (a *asker) weighMeasure(col *guide.Column, o *option) {
+	var at []uint32
+	if a.settled() {
+		if p := col.Pattern[a.r.WorkingTaxon()]; p > 0 {
+			at = append(at, p)
+		}
+	} else {
+		for _, t := range a.likely {
+			if p := col.Pattern[t]; p > 0 && !slices.Contains(at, p) {
+				if at = append(at, p); len(at) == mostNumbers {
+					break
+				}
+			}
+		}
+	}
+	total := 0.0
+	for _, p := range at {
+		total += a.mass[p]
+	}
+	for _, p := range at {
+		prospects, share := col.Prospects(p), 1/float64(len(at))
+		if total > 0 {
+			share = a.mass[p] / total
+		}
+		for i := range a.rows {
+			r := &a.rows[i]
+			if q := col.Pattern[r.taxon]; q > 0 {
+				x := &prospects[q]
+				o.gain += share * r.credit((x.Most+x.Least)/2, x.SureCut)
+			}
+		}
+	}
+	o.gain = max(0, o.gain)
 }
 
 // entropyFall is the entropy of the states less what is left of it within each pattern.
 func (a *asker) entropyFall(col *guide.Column) float64 {
-	var room [guide.MaxStates]float64
-	prob, within := room[:len(col.States)], 0.0
-	a.eachPattern(col, func(mass float64, shares []float64) {
-		for k := range prob {
-			prob[k] += mass * shares[k]
+	prob, within := make([]float64, len(col.Logs("", false))), 0.0
+	for p, mass := range a.mass[:len(col.Patterns)] {
+		if mass == 0 {
+			continue
 		}
-		within += mass * entropy(shares)
-	})
+		chances := col.Chances(uint32(p), a.s.Record.Stage)
+		for k, c := range chances {
+			prob[k] += mass * c
+		}
+		within += mass * entropy(chances)
+	}
 	return entropy(prob) - within
-}
-
-// eachPattern gives the patterns of the likely taxa, their chance, and how often each shows the states of the column.
-func (a *asker) eachPattern(col *guide.Column, f func(mass float64, shares []float64)) {
-	shares := a.room[:len(col.States)]
-	for p := range col.Patterns {
-		if a.mass[p] == 0 {
-			continue
-		}
-		total := 0.0
-		if p > 0 {
-			total = ruling.Shares(col, &col.Patterns[p], a.s.Record.Stage, shares)
-		}
-		for k := range shares {
-			if total > 0 {
-				shares[k] /= total
-			} else {
-				shares[k] = 1 / float64(len(shares))
-			}
-		}
-		f(a.mass[p], shares)
-	}
-}
-
-// conflictWeight is what a conflict of a reading of the state would count.
-func (a *asker) conflictWeight(n, state int) policy.Quarters {
-	return policy.Weight(a.s.CanBeFirm(n, 1<<state, a.r.WorkingTaxon()), a.g.Columns[n].Full())
-}
-
-// gain is what a conflict of that weight, on that line, would add against the missing taxa of scored that are not in has.
-func (a *asker) gain(scored, has guide.Bits, line []*evidence.Entry, weight policy.Quarters) float64 {
-	sum := 0.0
-	if line == nil {
-		for i := range a.groups {
-			g := &a.groups[i]
-			worth := g.worth(weight, 0)
-			if worth == 0 {
-				continue
-			}
-			n, words, has := 0, g.bits[:len(g.at)], has[:len(scored)]
-			for k, w := range g.at {
-				n += bits.OnesCount64(words[k] & scored[w] &^ has[w])
-			}
-			sum += float64(n) * worth
-		}
-		return sum
-	}
-	for i := range a.groups {
-		g := &a.groups[i]
-		if g.worth(weight, 0) == 0 {
-			continue
-		}
-		for k, w := range g.at {
-			hit := g.bits[k] & scored[w] &^ has[w]
-			if hit == 0 {
-				continue
-			}
-			whole, half, quarter := evidence.WorthOn(line, w)
-			sum += float64(bits.OnesCount64(hit&half))*g.worth(weight, policy.Whole/2) +
-				float64(bits.OnesCount64(hit&quarter))*g.worth(weight, policy.Whole/4) +
-				float64(bits.OnesCount64(hit&^(whole|half|quarter)))*g.worth(weight, 0)
-		}
-	}
-	return sum
-}
-
-// mostNumbers is the greatest number of values at which a measure or count is weighed.
-const mostNumbers = 12
-
-// weighNumbers weighs a measure or count in the middle of what each likely pattern usually shows; of many patterns
-// the heaviest.
-func (a *asker) weighNumbers(col *guide.Column, o *option) {
-	var at []uint32
-	for _, t := range a.likely {
-		if p := col.Pattern[t]; p > 0 && !slices.Contains(at, p) {
-			at = append(at, p)
-			if len(at) == mostNumbers {
-				break
-			}
-		}
-	}
-	seen := 0.0
-	for _, p := range at {
-		seen += a.mass[p]
-	}
-	weight := a.numberConflictWeight(o.column)
-	outside, beyond := a.s.Set(), a.s.Set()
-	line := a.s.Line(col.Line)
-	for _, p := range at {
-		mid := middle(&col.Patterns[p])
-		clear(outside)
-		clear(beyond)
-		col.AddOutside(mid, mid, outside, beyond)
-		if !col.Size || col.Full() {
-			clear(beyond)
-		}
-		share := a.mass[p] / seen * (1 - a.mass[0])
-		o.gain += share * a.gain(outside, beyond, line, weight)
-		clear(outside)
-		o.gain += share * a.gain(beyond, outside, line, 2*weight)
-	}
-}
-
-// numberConflictWeight is what a conflict of a number would count where it is not far beyond the greatest.
-func (a *asker) numberConflictWeight(n int) policy.Quarters {
-	return policy.Weight(a.s.CanBeFirm(n, 0, a.r.WorkingTaxon()), a.g.Columns[n].Full())
-}
-
-// middle is a usual value of a measure or count.
-func middle(p *guide.Pattern) float64 {
-	mid := p.Span.Low + (p.Span.High-p.Span.Low)/2
-	if math.IsInf(mid, 0) || math.IsNaN(mid) {
-		mid = max(p.Span.Min, 0)
-	}
-	return mid
 }
 
 // entropy is that of chances that sum to 1, in natural units.

@@ -5,6 +5,8 @@ import (
 	"math/bits"
 	"slices"
 	"sync"
+
+	"zestythicket/core/policy"
 )
 
 // How far the asking looks ahead: so many of the best options by gain are played to the end against so many of the
@@ -23,7 +25,15 @@ const (
 // rows is a set of harmful taxa, by their place in a preview.
 type rows [rowWords]uint64
 
-func (r *rows) set(i int) { r[i>>6] |= 1 << (i & 63) }
+func (r *rows) set(i int)   { r[i>>6] |= 1 << (i & 63) }
+func (r *rows) clear(i int) { r[i>>6] &^= 1 << (i & 63) }
+
+// A preview reckons weights in units of half the most that a line weighs; a harmful taxon needs so many at most.
+const (
+	unit      = policy.MostWeight / 2
+	planes    = 3
+	mostUnits = 1<<planes - 1
+)
 
 // played is a column as a preview holds it.
 type played struct {
@@ -36,36 +46,60 @@ type played struct {
 
 // outcome is what a column may be read as: a state, or the usual value of a specimen.
 type outcome struct {
-	cut, hint rows   // the rows that it conflicts with in full and by half
-	shows     uint64 // the specimens that usually show it
-	fits      uint64 // those that it does not conflict with in full
+	one, two rows   // the rows against which it weighs one unit, and two
+	shows    uint64 // the specimens that usually show it
+	fits     uint64 // those for which it is not odd
+}
+
+// put puts down what it weighs against a row.
+func (x *outcome) put(row int, w policy.Centibans) {
+	switch {
+	case w >= 3*unit/2:
+		x.two.set(row)
+	case w >= unit:
+		x.one.set(row)
+	}
 }
 
 // preview is what is still open, small enough to be played to the end many times.
 type preview struct {
 	columns []played
-	// Two lines rule the deadly out, one those that upset, one with a hint the others.
-	deadly, upset rows
-	hopeful       uint64 // the specimens that could be taken
-	mustSee       []uint32
-	taxa          []int
-	missing       []int
-	weight        []float64
-	sums          [triedSpecimens / 8][256]float64 // the weight of every set of eight specimens
-	states        [mostDepth + 2]state             // by depth
-	made          [mostDepth + 1]madeCut
-	list          []int
-	points        int // played out for one option
+	hopeful uint64 // the specimens that could be taken
+	mustSee []uint32
+	taxa    []int
+	missing []int
+	weight  []float64
+	sums    [triedSpecimens / 8][256]float64 // the weight of every set of eight specimens
+	states  [mostDepth + 2]state             // by depth
+	made    [mostDepth + 1]madeCut
+	list    []int
+	points  int // played out for one option
 }
 
 var previews = sync.Pool{New: func() any { return new(preview) }}
 
-// state is one point of a preview: how far the harmful taxa are ruled out, which specimens it may be, and which of
-// those that could be taken still fit.
+// state is one point of a preview: how many units each harmful taxon needs still, bit by bit, which specimens it may be,
+// and which of those that could be taken still fit.
 type state struct {
-	one, two, hint rows
-	asked          uint32
-	may, stand     uint64
+	needs      [planes]rows
+	asked      uint32
+	may, stand uint64
+}
+
+// take takes one unit off what the rows of one need, and two off those of two, down to nothing.
+func (s *state) take(one, two rows) {
+	for w := range one {
+		a, b, c := s.needs[0][w], s.needs[1][w], s.needs[2][w]
+		by2 := two[w] & (b | c)
+		c ^= by2 &^ b
+		b ^= by2
+		by1 := (one[w] | two[w]&^by2) & (a | b | c)
+		low := by1 &^ a
+		a ^= by1
+		c ^= low &^ b
+		b ^= low
+		s.needs[0][w], s.needs[1][w], s.needs[2][w] = a, b, c
+	}
 }
 
 // ahead puts the first of the options, which are in the order of their gain, in the order of the effort that is to be
@@ -115,7 +149,7 @@ func (a *asker) comparable(options []option) int {
 	return len(options)
 }
 
-// madeCut is a cut made on a line earlier in a preview.
+// madeCut is what was weighed on a line earlier in a preview.
 type madeCut struct {
 	line int
 	cut  rows
@@ -140,13 +174,12 @@ func (v *preview) ask(at int, s *state, depth int, limit float64) float64 {
 		*after = *s
 		after.asked |= c.rests | 1<<at
 		after.may, after.stand = may, s.stand&x.fits
-		fresh := v.fresh(c.line, x.cut, depth)
-		for w := range fresh {
-			after.two[w] |= after.one[w] & fresh[w]
-			after.one[w] |= fresh[w]
-			after.hint[w] |= x.hint[w]
+		one, two := v.fresh(c.line, x.one, depth), v.fresh(c.line, x.two, depth)
+		after.take(one, two)
+		for w := range one {
+			one[w] |= two[w]
 		}
-		v.made[depth] = madeCut{c.line, fresh}
+		v.made[depth] = madeCut{c.line, one}
 		share := v.sum(may) / total
 		effort += share * v.rest(after, depth+1, (limit-effort)/share)
 		if effort > limit+1e-9 {
@@ -156,7 +189,7 @@ func (v *preview) ask(at int, s *state, depth int, limit float64) float64 {
 	return effort
 }
 
-// fresh gives those of the rows that were not cut before on the line.
+// fresh gives those of the rows against which nothing was weighed before on the line.
 func (v *preview) fresh(line int, cut rows, depth int) rows {
 	for i := range v.made[:depth] {
 		if m := &v.made[i]; m.line == line {
@@ -191,42 +224,37 @@ func (v *preview) addUp() {
 	}
 }
 
-// open gives the rows that are not out.
-func (v *preview) open(s *state) (open rows, lines int) {
+// open gives the rows that need one unit or more, and two or more, and how many units in all.
+func (s *state) open() (open, two rows, units int) {
 	for w := range open {
-		all := uint64(0)
-		if left := len(v.missing) - 64*w; left >= 64 {
-			all = ^uint64(0)
-		} else if left > 0 {
-			all = 1<<left - 1
-		}
-		out := s.two[w] | s.one[w]&(v.upset[w]|s.hint[w]&^v.deadly[w])
-		open[w] = all &^ out
-		lines += 2*bits.OnesCount64(open[w]) - bits.OnesCount64(open[w]&(s.one[w]|v.upset[w]))
+		a, b, c := s.needs[0][w], s.needs[1][w], s.needs[2][w]
+		two[w] = b | c
+		open[w] = a | two[w]
+		units += bits.OnesCount64(a) + 2*bits.OnesCount64(b) + 4*bits.OnesCount64(c)
 	}
-	return open, lines
+	return open, two, units
 }
 
 // rest is the effort to be expected from here on.
 func (v *preview) rest(s *state, depth int, limit float64) float64 {
-	open, lines := v.open(s)
+	open, two, units := s.open()
 	switch {
 	case s.stand == 0:
 		return 0
-	case lines == 0:
+	case units == 0:
 		best := bits.TrailingZeros64(s.stand) // the likeliest comes first
 		return v.work(v.mustSee[best] &^ s.asked)
 	}
-	next, least, all := -1, 0.0, float64(lines*bits.OnesCount64(s.stand))
+	next, least, all := -1, 0.0, float64(units*bits.OnesCount64(s.stand))
 	for i := range v.columns {
 		if s.asked&(1<<i) == 0 && all/v.columns[i].effort > -least { // else it could not be better if it did it all
-			if g := v.promise(i, s, &open, lines, depth); g < least {
+			if g := v.promise(i, s, &open, &two, units, depth); g < least {
 				next, least = i, g
 			}
 		}
 	}
 	if next < 0 || depth == mostDepth {
-		return float64(lines) // nothing tells any more: it ends without an answer
+		return float64(units) / 2 // nothing tells any more: it ends without an answer
 	}
 	if v.points++; v.points > mostPoints {
 		return all / -least // as if all went on as well as the next question does
@@ -245,29 +273,29 @@ func (v *preview) work(columns uint32) float64 {
 
 // promise is what is expected to be left to do to either end once a column is asked, less what is left now, for its
 // effort: the harmful ones to be ruled out, or what could be taken to fall away.
-func (v *preview) promise(at int, s *state, open *rows, lines int, depth int) float64 {
+func (v *preview) promise(at int, s *state, open, atLeastTwo *rows, units, depth int) float64 {
 	c := &v.columns[at]
-	left, total := 0.0, 0.0 // the lines that are left times the taxa that are, over the answers
+	left, total := 0.0, 0.0 // the units that are left times the taxa that are, over the answers
 	for k := range c.answers {
 		x := &c.answers[k]
 		may := s.may & x.shows
 		if may == 0 {
 			continue
 		}
-		cut, fresh := 0, x.cut
+		taken, one, two := 0, x.one, x.two
 		if s.asked&c.mates != 0 {
-			fresh = v.fresh(c.line, fresh, depth)
+			one, two = v.fresh(c.line, one, depth), v.fresh(c.line, two, depth)
 		}
 		for w := range open {
-			cut += bits.OnesCount64(fresh[w] & open[w])
+			taken += bits.OnesCount64((one[w]|two[w])&open[w]) + bits.OnesCount64(two[w]&atLeastTwo[w])
 		}
 		sum := v.sum(may)
 		total += sum
-		left += sum * float64((lines-cut)*bits.OnesCount64(s.stand&x.fits))
+		left += sum * float64((units-taken)*bits.OnesCount64(s.stand&x.fits))
 	}
 	work := c.effort
 	if before := c.rests &^ s.asked; before != 0 {
 		work += v.work(before)
 	}
-	return (left - total*float64(lines*bits.OnesCount64(s.stand))) / (total * work)
+	return (left - total*float64(units*bits.OnesCount64(s.stand))) / (total * work)
 }

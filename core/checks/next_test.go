@@ -47,24 +47,24 @@ func ids(list []checks.Suggestion) string {
 
 func TestNextOrdersByWhatItGainsForTheWork(t *testing.T) {
 	for name, c := range map[string]struct{ guide, record, want string }{
-		"by gain for the minutes, home last, a hint against a deadly one not at all": {
-			small, `{"id":"x","target":"good","readings":[]}`, "cheap size dug leaning dear look home",
+		"by gain for the minutes, home last": {
+			small, `{"id":"x","target":"good","readings":[]}`, "cheap hint size dug leaning dear look home",
 		},
 		"what was read is not asked again": {
-			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true}]}`, "size dug leaning dear look home",
+			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true}]}`, "size hint dug leaning dear look home",
 		},
 		"what rests on something read comes alone": {
-			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["whole"],"sure":true}]}`, "cheap leaning size dear look home",
+			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["whole"],"sure":true}]}`, "cheap leaning hint size dear look home",
 		},
-		"what cannot be made firm is not worth a cut against a deadly one": {
-			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["torn"],"sure":true}]}`, "cheap size dear look home",
+		"what cannot be made firm is worth no more than a hint": {
+			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["torn"],"sure":true}]}`, "cheap hint size leaning dear look home",
 		},
 		"looking comes first while something not to touch may be it": {
 			strings.Replace(small, `"harm":"deadly"`, `"harm":"deadly","contact":{"does":"Burns."}`, 1), `{"id":"x","target":"good","readings":[]}`,
-			"look cheap size dug leaning dear home",
+			"look hint size cheap dug leaning dear home",
 		},
-		"against a serious one a hint helps": {
-			strings.Replace(small, "deadly", "serious", 1), `{"id":"x","target":"good","readings":[]}`, "hint cheap size dug leaning dear look home",
+		"the same against a serious one": {
+			strings.Replace(small, "deadly", "serious", 1), `{"id":"x","target":"good","readings":[]}`, "cheap hint size dug leaning dear look home",
 		},
 		"cleared, nothing is asked": {
 			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true},{"character":"dear","states":["g"],"sure":true}]}`, "",
@@ -79,22 +79,24 @@ func TestNextOrdersByWhatItGainsForTheWork(t *testing.T) {
 	}
 }
 
-// The gain of a character that surely adds a line against one deadly taxon is 8 for the line; with a chance of one
-// half for either state it is half of that.
+// The gain of a character is the weight that it is expected to add, in decibans, up to what is needed, times 8 against a
+// deadly taxon: a cut weighs 10 at most, and the one answer in a hundred that errs weighs 8 the other way. Two states that
+// are shown alike: half the time a cut, half the time 10·log₁₀(0.5/0.99). Logarithms are rounded
+// to a tenth of a deciban.
 func TestGainIsWeightedByHarmAndChance(t *testing.T) {
 	for name, c := range map[string]struct {
 		guide string
 		gain  float64
 	}{
-		"deadly":                    {small, 8},
-		"serious":                   {strings.Replace(small, "deadly", "serious", 1), 4},
-		"upset":                     {strings.Replace(small, "deadly", "upset", 1), 1},
-		"either state alike":        {strings.Replace(small, `{"cheap":["g"],"dear"`, `{"cheap":["g","b"],"dear"`, 1), 4},
-		"the cutting state is rare": {strings.Replace(small, `{"cheap":["g"],"dear"`, `{"cheap":["b",{"state":"g","rare":true}],"dear"`, 1), 8 * 0.1 / 1.1},
+		"deadly":                    {small, 8 * (0.99*10 - 0.01*8)},
+		"serious":                   {strings.Replace(small, "deadly", "serious", 1), 4 * (0.99*10 - 0.01*8)},
+		"upset needs only 8":        {strings.Replace(small, "deadly", "upset", 1), 0.99*8 - 0.01*8},
+		"either state alike":        {strings.Replace(small, `{"cheap":["g"],"dear"`, `{"cheap":["g","b"],"dear"`, 1), 8 * (0.5*10 + 0.5*-3)},
+		"the cutting state is rare": {strings.Replace(small, `{"cheap":["g"],"dear"`, `{"cheap":["b",{"state":"g","rare":true}],"dear"`, 1), 8 * (0.0991*10 + 0.9009*-0.4)},
 	} {
 		list := next(t, c.guide, `{"id":"x","target":"good","readings":[]}`)
 		at := slices.IndexFunc(list, func(s checks.Suggestion) bool { return s.Character == "cheap" })
-		if at < 0 || math.Abs(list[at].Gain-c.gain) > 1e-4 {
+		if at < 0 || math.Abs(list[at].Gain-c.gain) > 0.8 {
 			t.Errorf("%s: got %v, want %v", name, list, c.gain)
 		}
 	}

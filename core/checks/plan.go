@@ -9,6 +9,7 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 )
 
@@ -24,7 +25,8 @@ type Request struct {
 	Seen []string
 }
 
-// Plan is the set of checks of least total work that separates a target from every harmful taxon.
+// Plan is the set of checks of least total work that separates a target from every harmful taxon, whichever of its frequent
+// answers each is read as.
 type Plan struct {
 	Target string  `json:"target"`
 	Checks []Check `json:"checks"`
@@ -43,11 +45,14 @@ type Check struct {
 	Separates []string `json:"separates"`
 }
 
-// Covered is a harmful taxon with the number of lines on which the plan, with what was seen, separates it.
+// Covered is a harmful taxon with what the plan, with what was seen, weighs against it at least, in decibans, and on how
+// many lines it surely cuts it; beside each what is needed.
 type Covered struct {
-	Taxon    string `json:"taxon"`
-	Strength int    `json:"strength"`
-	Needed   int    `json:"needed"`
+	Taxon        string  `json:"taxon"`
+	Balance      float64 `json:"balance"`
+	Needed       float64 `json:"needed"`
+	Margin       int     `json:"margin"`
+	MarginNeeded int     `json:"margin_needed"`
 }
 
 // Impossible is a harmful taxon that cannot be separated by enough lines that day, and what would do it; or the target
@@ -63,8 +68,9 @@ type Problem struct {
 	sheet   *evidence.Sheet
 	seen    map[int]bool
 	harmful []int
-	// needed is what each harmful taxon needs, and the cover's need what of it can be had that day.
-	needed  []int
+	// needed is what each harmful taxon needs. The cover has two rows for each, one after the other, that need what of it can
+	// be had that day: the balance, and the lines that cut.
+	needed  []policy.Standard
 	columns []int // the options, by column
 	cover   cover
 }
@@ -158,44 +164,74 @@ const (
 )
 
 func composite(col *guide.Column) int64 {
-	soft := int64(math.Round(col.Reliability.Misread * 100))
+	soft := int64(math.Round(col.Error * 100))
 	if !col.Full() {
 		soft += 100
 	}
 	return int64(math.Round(col.MinutesOf()*1000))*perMilli + perCheck + soft
 }
 
-// rows finds what each option separates, and how many lines each harmful taxon can have.
+// rows finds what each option weighs against each harmful taxon and whether it cuts, and how much of what that needs can be
+// had.
 func (p *Problem) rows() {
 	p.cover.rows = make([][]int, len(p.columns))
 	for r, h := range p.harmful {
-		var items []int
-		lines := map[int]bool{}
+		standard := ruling.StandardFor(p.g.Taxa[h].Harm, p.sheet.Record.Purpose)
+		p.needed = append(p.needed, standard)
+		var balance, cuts coverRow
 		for i, n := range p.columns {
-			if p.separates(n, h) {
-				items = append(items, i)
-				lines[p.g.Columns[n].Line] = true
-				p.cover.rows[i] = append(p.cover.rows[i], r)
+			w, cut := p.weighs(n, h)
+			if w <= 0 {
+				continue
 			}
+			line := p.g.Columns[n].Line
+			balance.add(i, line, int(w))
+			if cut {
+				cuts.add(i, line, 1)
+			}
+			p.cover.rows[i] = append(p.cover.rows[i], 2*r)
 		}
-		needed := ruling.LinesNeeded(p.g.Taxa[h].Harm, p.sheet.Record.Purpose)
-		p.needed = append(p.needed, needed)
-		p.cover.need = append(p.cover.need, min(needed, len(lines)))
-		p.cover.items = append(p.cover.items, items)
+		p.put(balance, int(standard.Balance))
+		p.put(cuts, standard.Slips)
 	}
 }
 
-// separates tells whether everything the target shows on the column conflicts in full with the harmful taxon.
-func (p *Problem) separates(n, harmful int) bool {
+// coverRow is a row of the cover while it is gathered, with the most that each line can weigh for it.
+type coverRow struct {
+	items, weighs []int
+	lines         map[int]int
+}
+
+func (c *coverRow) add(item, line, weight int) {
+	c.items, c.weighs = append(c.items, item), append(c.weighs, weight)
+	if c.lines == nil {
+		c.lines = map[int]int{}
+	}
+	c.lines[line] = max(c.lines[line], weight)
+}
+
+// put puts a row into the cover, which needs as much as that, or all that can be had.
+func (p *Problem) put(row coverRow, needed int) {
+	can := 0
+	for _, w := range row.lines {
+		can += w
+	}
+	p.cover.need = append(p.cover.need, min(needed, can))
+	p.cover.items, p.cover.weighs = append(p.cover.items, row.items), append(p.cover.weighs, row.weighs)
+}
+
+// weighs is the least that the column weighs against the harmful taxon over the answers that the target gives one time in
+// ten or oftener, where they count in full, and whether the other never shows any of them.
+func (p *Problem) weighs(n, harmful int) (weight policy.Centibans, cut bool) {
 	col := &p.g.Columns[n]
 	if !col.Scored.Has(p.sheet.Target) || !col.Scored.Has(harmful) {
-		return false
+		return 0, false
 	}
-	own, other := &col.Patterns[col.Pattern[p.sheet.Target]], &col.Patterns[col.Pattern[harmful]]
-	if col.Kind == guide.States {
-		return col.Full() && own.Mask&other.Mask == 0
+	x := col.Prospects(col.Pattern[p.sheet.Target])[col.Pattern[harmful]]
+	if !col.Full() && !x.SureCut {
+		return 0, false
 	}
-	return own.ApartFrom(col, other)
+	return max(0, x.Least), x.SureCut && x.Least > 0
 }
 
 // Solve finds the plan.
@@ -203,16 +239,11 @@ func (p *Problem) Solve() *Plan {
 	out := &Plan{Target: p.g.Taxa[p.sheet.Target].ID, Checks: []Check{}, Covered: []Covered{}, Impossible: []Impossible{}}
 	items, _, proved, _ := p.cover.solve() // there is always a cover: no row needs more lines than it can have
 	out.Optimal = proved
-	lines := make([]map[int]bool, len(p.harmful))
-	for r := range lines {
-		lines[r] = map[int]bool{}
-	}
 	for _, i := range items {
 		col := &p.g.Columns[p.columns[i]]
 		c := Check{Character: col.ID, Minutes: col.MinutesOf(), Separates: []string{}}
 		for _, r := range p.cover.rows[i] {
-			lines[r][col.Line] = true
-			c.Separates = append(c.Separates, p.g.Taxa[p.harmful[r]].ID)
+			c.Separates = append(c.Separates, p.g.Taxa[p.harmful[r/2]].ID)
 		}
 		slices.Sort(c.Separates)
 		if !p.seen[p.columns[i]] {
@@ -223,8 +254,11 @@ func (p *Problem) Solve() *Plan {
 	out.Minutes = math.Round(out.Minutes*1000) / 1000
 	for r, h := range p.harmful {
 		id := p.g.Taxa[h].ID
-		out.Covered = append(out.Covered, Covered{id, len(lines[r]), p.needed[r]})
-		if p.cover.need[r] < p.needed[r] {
+		need := p.needed[r]
+		out.Covered = append(out.Covered, Covered{
+			id, policy.Centibans(p.cover.weighsFor(2*r, items)).In(), need.Balance.In(), p.cover.weighsFor(2*r+1, items), need.Slips,
+		})
+		if p.cover.need[2*r] < int(need.Balance) || p.cover.need[2*r+1] < need.Slips {
 			out.Impossible = append(out.Impossible, Impossible{id, p.why(r)})
 		}
 	}
@@ -245,18 +279,21 @@ func (p *Problem) why(r int) string {
 	var would []string
 	for n := range p.g.Columns {
 		col := &p.g.Columns[n]
-		if !p.separates(n, p.harmful[r]) || p.available(n) {
+		if w, _ := p.weighs(n, p.harmful[r]); w < policy.WorthALine || p.available(n) {
 			continue
 		}
 		says := strings.ToLower(col.DisplayName())
-		if ws := target.Season[col.Organ]; p.sheet.HasDate && !target.Season.In(col.Organ, p.sheet.Date) {
+		if ws := target.Season[col.Organ]; len(ws) > 0 && p.sheet.HasDate && !target.Season.In(col.Organ, p.sheet.Date) {
 			says += fmt.Sprintf(" from %s to %s", ws[0].From, ws[0].To)
 		} else if len(col.Needs) > 0 {
 			says += " with " + strings.Join(col.Needs, " and ")
 		}
 		would = append(would, says)
 	}
-	have := fmt.Sprintf("%d of %d lines can be read that day.", p.cover.need[r], p.needed[r])
+	have := fmt.Sprintf("%d of %d lines can be read that day.", p.cover.need[2*r+1], p.needed[r].Slips)
+	if p.cover.need[2*r+1] == p.needed[r].Slips {
+		have = "What can be read that day does not weigh enough."
+	}
 	if len(would) == 0 {
 		return have + " This guide knows no other feature that surely separates them."
 	}
@@ -264,7 +301,7 @@ func (p *Problem) why(r int) string {
 }
 
 // WriteLP writes the problem in the LP format that general solvers read: minimize the work in minutes, subject to the
-// lines that each harmful taxon needs.
+// balance, in centibans, and the lines that each harmful taxon needs.
 func (p *Problem) WriteLP(w io.Writer) error {
 	b := &strings.Builder{}
 	var sum, binary []string
@@ -291,20 +328,20 @@ func (p *Problem) WriteLP(w io.Writer) error {
 		}
 	}
 	for r, need := range p.cover.need {
-		byLine := map[int][]string{}
-		for _, i := range p.cover.items[r] {
-			byLine[p.cover.line[i]] = append(byLine[p.cover.line[i]], fmt.Sprintf("x%d", i))
+		byLine, weighs := map[int][]string{}, []string{}
+		for k, i := range p.cover.items[r] {
+			y := fmt.Sprintf("y%d_%d", r, i)
+			fmt.Fprintf(b, " use%d_%d: x%d - %s >= 0\n", r, i, i, y)
+			byLine[p.cover.line[i]] = append(byLine[p.cover.line[i]], y)
+			weighs, binary = append(weighs, fmt.Sprintf("%d %s", p.cover.weighs[r][k], y)), append(binary, y)
 		}
-		var lines []string
 		for l := range p.cover.lines {
-			if xs, ok := byLine[l]; ok {
-				z := fmt.Sprintf("z%d_%d", r, l)
-				fmt.Fprintf(b, " line%d_%d: %s - %s >= 0\n", r, l, strings.Join(xs, " + "), z)
-				lines, binary = append(lines, z), append(binary, z)
+			if ys, ok := byLine[l]; ok {
+				fmt.Fprintf(b, " line%d_%d: %s <= 1\n", r, l, strings.Join(ys, " + "))
 			}
 		}
-		if len(lines) > 0 {
-			fmt.Fprintf(b, " need%d: %s >= %d\n", r, strings.Join(lines, " + "), need)
+		if len(weighs) > 0 {
+			fmt.Fprintf(b, " need%d: %s >= %d\n", r, strings.Join(weighs, " + "), need)
 		}
 	}
 	fmt.Fprintf(b, " anchor: none = 0\nBinary\n %s\nEnd\n", strings.Join(binary, "\n "))

@@ -1,20 +1,17 @@
 package checks
 
 import (
-	"math/bits"
 	"slices"
 
-	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/policy"
-	"zestythicket/core/ruling"
 )
 
 // setUp sets the preview up. It tells whether there is anything to play.
 func (v *preview) setUp(a *asker, options []option) (state, bool) {
 	var start state
 	v.missing, v.columns, v.mustSee = v.missing[:0], v.columns[:0], v.mustSee[:0]
-	v.deadly, v.upset, v.hopeful = rows{}, rows{}, 0
+	v.hopeful = 0
 	v.layRows(a, &start)
 	v.laySpecimens(a)
 	if len(v.missing) == 0 || v.hopeful == 0 {
@@ -45,28 +42,23 @@ func (v *preview) setUp(a *asker, options []option) (state, bool) {
 	return start, true
 }
 
-// layRows picks the harmful taxa that are not out, of too many the first by lot.
+// layRows picks the harmful taxa that are not out, of too many the first by lot, with what each still needs.
 func (v *preview) layRows(a *asker, start *state) {
-	missing, purpose := a.r.Missing(), a.s.Record.Purpose
-	for _, lot := range a.g.SampleOrder {
-		t := int(lot)
-		if !missing.Has(t) {
-			continue
-		}
-		row, harm := len(v.missing), a.g.Taxa[t].Harm
-		v.missing = append(v.missing, t)
-		switch {
-		case harm == guide.Deadly:
-			v.deadly.set(row)
-		case harm == guide.Upset && purpose != evidence.Touch:
-			v.upset.set(row)
-		}
-		needs := ruling.Needed(harm, purpose) - ruling.Strength(a.s.Tallies().Of(t), harm)
-		if needs <= policy.Whole && ruling.LinesNeeded(harm, purpose) > 1 {
-			start.one.set(row)
-		}
-		if len(v.missing) == triedRows {
-			break
+	v.list = v.list[:0]
+	for i := range a.rows {
+		v.list = append(v.list, i)
+	}
+	if len(v.list) > triedRows {
+		slices.SortFunc(v.list, func(x, y int) int { return int(a.g.Lot[a.rows[x].taxon]) - int(a.g.Lot[a.rows[y].taxon]) })
+		v.list = v.list[:triedRows]
+	}
+	for row, i := range v.list {
+		v.missing = append(v.missing, a.rows[i].taxon)
+		needs := min(mostUnits, int((a.rows[i].need+unit-1)/unit))
+		for plane := range start.needs {
+			if needs>>plane&1 == 1 {
+				start.needs[plane].set(row)
+			}
 		}
 	}
 }
@@ -106,23 +98,20 @@ func (v *preview) add(a *asker, n int) int {
 			p.effort += a.g.Columns[b].MinutesOf() + policy.PerQuestion
 		}
 	}
-	if col.Kind == guide.States {
-		v.playStates(a, col, &p)
+	if col.Kind == guide.Measure {
+		v.playMeasure(a, col, &p)
 	} else {
-		v.playNumbers(a, col, &p)
+		v.playClasses(a, col, &p)
 	}
-	line := a.s.Line(col.Line)
 	p.answers = slices.DeleteFunc(p.answers, func(x outcome) bool { return x.shows == 0 })
-	for k := range p.answers {
-		x := &p.answers[k]
-		if line == nil {
-			break
-		}
+	if line, w := a.s.Line(col.Line), a.r.WorkingTaxon(); line != nil && w >= 0 {
 		for row, t := range v.missing {
-			if (x.cut[row>>6]|x.hint[row>>6])&(1<<(row&63)) != 0 {
-				if whole, _, _ := evidence.WorthOn(line, t>>6); whole&(1<<(t&63)) != 0 {
-					x.cut[row>>6] &^= 1 << (row & 63)
-					x.hint[row>>6] &^= 1 << (row & 63)
+			for _, e := range line {
+				if e.Weigh(w, t).Centibans >= unit {
+					for k := range p.answers {
+						p.answers[k].one.clear(row)
+						p.answers[k].two.clear(row)
+					}
 				}
 			}
 		}
@@ -137,47 +126,47 @@ func (v *preview) add(a *asker, n int) int {
 	return len(v.columns) - 1
 }
 
-func (v *preview) playStates(a *asker, col *guide.Column, p *played) {
-	var room [guide.MaxStates]float64
-	m := len(col.States)
-	shares := room[:m]
+// playClasses plays the states or counts of a column: what each specimen usually shows, what it may, and what each answer
+// weighs against the rows for those specimens that show it.
+func (v *preview) playClasses(a *asker, col *guide.Column, p *played) {
+	stage := a.s.Record.Stage
+	logs := col.Logs(stage, false)
+	m := len(logs)
 	p.answers = grown(p.answers, m)
+	var room [2 * guide.MaxStates]float64
+	sums, weights := room[:m], room[guide.MaxStates:][:m]
 	for x, t := range v.taxa {
+		q := col.Pattern[t]
+		chances := col.Chances(q, stage)
 		usual, mask := ^uint64(0), ^uint64(0)
-		if q := col.Pattern[t]; q > 0 {
-			ruling.Shares(col, &col.Patterns[q], a.s.Record.Stage, shares)
-			usual = heaviest(shares)
-			mask = col.Patterns[q].Mask
-		}
-		if !col.Full() {
-			mask = ^uint64(0)
+		if q > 0 {
+			usual = heaviest(chances)
+			if col.Full() {
+				mask = col.MayShow(q)
+			}
 		}
 		for k := range m {
 			p.answers[k].shows |= (usual >> k & 1) << x
 			p.answers[k].fits |= (mask >> k & 1) << x
+			if q > 0 && usual>>k&1 == 1 {
+				sums[k] += v.weight[x] * chances[k]
+				weights[k] += v.weight[x]
+			}
 		}
 	}
-	full, half := uint64(0), uint64(0) // the states that would count so
 	for k := range m {
-		switch weight := a.conflictWeight(p.column, k); {
-		case p.answers[k].shows == 0:
-		case weight == policy.Whole:
-			full |= 1 << k
-		case weight == policy.Whole/2:
-			half |= 1 << k
-		}
-	}
-	for row, t := range v.missing {
-		q := col.Pattern[t]
-		if q == 0 {
+		if weights[k] == 0 {
 			continue
 		}
-		differ := (full | half) &^ col.Masks[q]
-		for ; differ != 0; differ &= differ - 1 {
-			if k := bits.TrailingZeros64(differ); full&(1<<k) != 0 {
-				p.answers[k].cut.set(row)
-			} else {
-				p.answers[k].hint.set(row)
+		mask := uint64(0)
+		if col.Kind == guide.States {
+			mask = 1 << k
+		}
+		x := answer{class: k, log: policy.CentibansOf(sums[k] / weights[k]), logs: logs[k], firm: a.s.CanBeFirm(p.column, mask, a.r.WorkingTaxon())}
+		for row, t := range v.missing {
+			if q := col.Pattern[t]; q > 0 {
+				w, _ := x.against(col, q)
+				p.answers[k].put(row, w)
 			}
 		}
 	}
@@ -194,48 +183,31 @@ func heaviest(shares []float64) (set uint64) {
 	return set
 }
 
-// playNumbers takes the usual value of each specimen for a state.
-func (v *preview) playNumbers(a *asker, col *guide.Column, p *played) {
-	var values []float64
-	of := make([]int, len(v.taxa))
+// playMeasure takes the ways in which the specimens are scored for its states.
+func (v *preview) playMeasure(a *asker, col *guide.Column, p *played) {
+	var ways []uint32
 	for x, t := range v.taxa {
-		of[x] = -1
-		if q := col.Pattern[t]; q > 0 {
-			mid := middle(&col.Patterns[q])
-			if of[x] = slices.Index(values, mid); of[x] < 0 && len(values) < mostNumbers {
-				of[x] = len(values)
-				values = append(values, mid)
-			}
+		q := col.Pattern[t]
+		at := slices.Index(ways, q)
+		if at < 0 && (len(ways) < mostNumbers) {
+			at = len(ways)
+			ways = append(ways, q)
+			p.answers = append(p.answers, outcome{fits: ^uint64(0)})
 		}
+		p.answers[max(0, at)].shows |= 1 << x
 	}
-	m := max(1, len(values))
-	p.answers = grown(p.answers, m)
 	firm := a.s.CanBeFirm(p.column, 0, a.r.WorkingTaxon())
-	for k, value := range values {
-		for row, t := range v.missing {
-			q := col.Pattern[t]
-			if q == 0 {
-				continue
-			}
-			outside, beyond := col.Patterns[q].Outside(col.Kind, value, value)
-			switch full := col.FullFor(beyond); {
-			case outside && full && firm:
-				p.answers[k].cut.set(row)
-			case outside && (full || firm):
-				p.answers[k].hint.set(row)
-			}
+	for k, q := range ways {
+		if q == 0 {
+			continue
 		}
-	}
-	for x, t := range v.taxa {
-		p.answers[max(0, of[x])].shows |= 1 << x
-		for k := range p.answers {
-			if q := col.Pattern[t]; q > 0 && k < len(values) {
-				outside, beyond := col.Patterns[q].Outside(col.Kind, values[k], values[k])
-				if outside && col.FullFor(beyond) {
-					continue
-				}
+		prospects := col.Prospects(q)
+		for row, t := range v.missing {
+			w := (prospects[col.Pattern[t]].Most + prospects[col.Pattern[t]].Least) / 2
+			if !firm {
+				w = min(w, policy.MostHint)
 			}
-			p.answers[k].fits |= 1 << x
+			p.answers[k].put(row, w)
 		}
 	}
 }

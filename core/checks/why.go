@@ -2,7 +2,7 @@ package checks
 
 import (
 	"fmt"
-	"math/bits"
+	"slices"
 	"strings"
 
 	"zestythicket/core/guide"
@@ -49,48 +49,46 @@ func (a *asker) settled() bool {
 	return a.r.WorkingTaxon() >= 0 && (a.s.Target >= 0 || len(a.likely) == 1)
 }
 
-// shown gives the states that the working name shows on a column, or while that is not settled all that could be taken.
-func (a *asker) shown(col *guide.Column) (mask uint64) {
+// ways gives the ways in which the working name is scored for a column, or while that is not settled all that could be taken.
+func (a *asker) ways(col *guide.Column) []uint32 {
 	if a.settled() {
-		return col.Patterns[col.Pattern[a.r.WorkingTaxon()]].Mask
+		return []uint32{col.Pattern[a.r.WorkingTaxon()]}
 	}
+	var out []uint32
 	for _, t := range a.likely {
-		mask |= col.Patterns[col.Pattern[t]].Mask
+		if p := col.Pattern[t]; !slices.Contains(out, p) {
+			out = append(out, p)
+		}
 	}
-	return mask
+	return out
 }
 
 func (a *asker) name(taxon int) string { return guide.InSentence(a.g.Taxa[taxon].DisplayName()) }
 
 func called(col *guide.Column) string { return guide.InSentence(col.DisplayName()) }
 
-// tells gives the missing taxa from which all that the column may show differs in full, and those from which some does.
+// tells gives the missing taxa against which all that the column usually shows weighs, and those against which some does.
 func (a *asker) tells(n int) (sure, may guide.Bits) {
-	col, missing := &a.g.Columns[n], a.r.Missing()
+	col := &a.g.Columns[n]
 	sure, may = a.s.Set(), a.s.Set()
-	if w := a.r.WorkingTaxon(); col.Kind != guide.States && w >= 0 && col.Scored.Has(w) {
-		into, own := may, &col.Patterns[col.Pattern[w]]
-		if a.settled() {
-			into = sure
-		}
-		missing.Each(func(t int) {
-			if col.Scored.Has(t) && own.ApartFrom(col, &col.Patterns[col.Pattern[t]]) {
-				into.Set(t)
+	ways := a.ways(col)
+	for i := range a.rows {
+		t := a.rows[i].taxon
+		q, always, sometimes := col.Pattern[t], true, false
+		for _, p := range ways {
+			x := guide.Prospect{}
+			if p > 0 {
+				x = col.Prospects(p)[q]
 			}
-		})
-	}
-	mask := a.shown(col)
-	if mask == 0 || !col.Full() {
-		return sure, may
-	}
-	for _, w := range a.words {
-		some, all := uint64(0), ^uint64(0)
-		for m := mask; m != 0; m &= m - 1 {
-			has := col.Has[bits.TrailingZeros64(m)][w]
-			some, all = some|has, all&has
+			always = always && x.SureCut && x.Least >= policy.WorthALine
+			sometimes = sometimes || x.MostCut >= policy.WorthALine
 		}
-		sure[w] = missing[w] & col.Scored[w] &^ some
-		may[w] = missing[w] & col.Scored[w] &^ all
+		if always && len(ways) > 0 {
+			sure.Set(t)
+		}
+		if sometimes {
+			may.Set(t)
+		}
 	}
 	return sure, may
 }
@@ -102,15 +100,16 @@ const namedInWhy = 3
 func (a *asker) among(taxa guide.Bits) string {
 	var parts []string
 	for _, harm := range policy.Harms {
-		of := a.g.Harms[harm]
-		for _, w := range a.words {
-			for m := taxa[w] & of[w]; m != 0 && len(parts) < namedInWhy; m &= m - 1 {
-				says := a.name(w<<6 + bits.TrailingZeros64(m))
-				if harm == guide.Deadly {
-					says += " (deadly)"
-				}
-				parts = append(parts, says)
+		for i := range a.rows {
+			t := a.rows[i].taxon
+			if len(parts) == namedInWhy || !taxa.Has(t) || a.g.Taxa[t].Harm != harm {
+				continue
 			}
+			says := a.name(t)
+			if harm == guide.Deadly {
+				says += " (deadly)"
+			}
+			parts = append(parts, says)
 		}
 	}
 	if more := taxa.Count() - len(parts); more > 0 {

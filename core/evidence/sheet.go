@@ -5,7 +5,6 @@ import (
 	"time"
 
 	"zestythicket/core/guide"
-	"zestythicket/core/policy"
 )
 
 // Entry is the reading that counts for one character, and what it says against the guide's taxa.
@@ -19,8 +18,7 @@ type Entry struct {
 	// Firm is true where it is sure and rests on nothing missing. Faded is true where it says nothing any more.
 	Firm, Faded bool
 
-	// against is the set of taxa it conflicts with; beyond those of them whose greatest measure it is more than twice.
-	against, beyond guide.Bits
+	bearing guide.Bearing
 }
 
 // Sheet is a record laid out on a guide: the latest reading of each character, with all it rests on worked out.
@@ -38,7 +36,7 @@ type Sheet struct {
 
 	entryAt []int32    // by column: 1 + index into Entries, 0 for none
 	lines   [][]*Entry // the entries of each line of evidence together
-	tally   Tallies
+	fit     guide.Bits // worked out when it is first asked for
 	arena   *arena
 }
 
@@ -71,7 +69,11 @@ func Open(g *guide.Matrix, r *Record) (*Sheet, error) {
 		}
 	}
 	for i := range s.Entries {
-		s.Entries[i].Firm = s.firm(&s.Entries[i])
+		e := &s.Entries[i]
+		e.Firm = s.firm(e)
+		if e.Seen() {
+			e.bearing = e.Column.Bearing(e.Read(r.Stage))
+		}
 	}
 	s.lines = s.byLine()
 	return s, nil
@@ -130,9 +132,10 @@ func (e *Entry) Speaks(taxon int) bool { return e.Seen() && !e.Faded && e.Column
 // Within tells whether something was read and no state read is outside mask.
 func (e *Entry) Within(mask uint64) bool { return e.Seen() && e.Mask != 0 && e.Mask&^mask == 0 }
 
-// firm follows what the reading rests on; a guide in which that runs in a circle is refused before.
+// firm follows what the reading rests on; a guide in which that runs in a circle is refused before. Nothing is firm that
+// has faded, or rests on what has.
 func (s *Sheet) firm(e *Entry) bool {
-	if !e.Seen() || !e.Sure {
+	if !e.Seen() || !e.Sure || e.Faded {
 		return false
 	}
 	for l := range e.Column.RequirementsFor(e.Mask) {
@@ -144,54 +147,31 @@ func (s *Sheet) firm(e *Entry) bool {
 	return true
 }
 
-// Conflicts tells whether the reading conflicts with the taxon, and whether it is more than twice its greatest measure.
-// A reading that is unseen or faded conflicts with none.
-func (e *Entry) Conflicts(taxon int) (conflict, beyond bool) {
-	n := e.Column.Pattern[taxon]
-	if n == 0 || !e.Seen() || e.Faded {
-		return false, false
+// Read is what was read, as the column weighs it.
+func (e *Entry) Read(stage string) guide.Read {
+	return guide.Read{Mask: e.Mask, Lo: e.Lo, Hi: e.Hi, Soft: !e.Firm, Stage: stage}
+}
+
+// Bearing is what the reading says of every pattern of its column.
+func (e *Entry) Bearing() *guide.Bearing { return &e.bearing }
+
+// Conflicts tells whether the taxon never shows what was read, however seldom, at any stage. A reading that is unseen or
+// faded conflicts with none.
+func (e *Entry) Conflicts(taxon int) bool {
+	if !e.Speaks(taxon) {
+		return false
 	}
-	p := &e.Column.Patterns[n]
-	if e.Column.Kind == guide.States {
-		return e.Mask&p.Mask == 0, false
-	}
-	return p.Outside(e.Column.Kind, e.Lo, e.Hi)
+	never, _ := e.Column.Never(e.Column.Pattern[taxon], e.Read(""))
+	return never
 }
 
 // Fits tells whether the reading bears on the taxon and does not conflict with it.
-func (e *Entry) Fits(taxon int) bool {
-	conflict, _ := e.Conflicts(taxon)
-	return e.Speaks(taxon) && !conflict
+func (e *Entry) Fits(taxon int) bool { return e.Speaks(taxon) && !e.Conflicts(taxon) }
+
+// Odd tells whether the reading is odd for the taxon: neither anything that it shows, nor next to that.
+func (e *Entry) Odd(taxon int) bool {
+	return e.Speaks(taxon) && e.Column.Odd(e.Column.Pattern[taxon], e.Read(""))
 }
-
-// Weight is what the reading counts against the taxon: nothing without a conflict, else the whole, halved where the
-// reading is soft, halved again where it is a hint.
-func (e *Entry) Weight(taxon int) policy.Quarters {
-	conflict, beyond := e.Conflicts(taxon)
-	if !conflict {
-		return 0
-	}
-	return e.worth(beyond)
-}
-
-// worth is what a conflict of the reading counts.
-func (e *Entry) worth(beyond bool) policy.Quarters {
-	return policy.Weight(e.Firm, e.Column.FullFor(beyond))
-}
-
-// Tally is what all readings together say against one taxon.
-type Tally struct {
-	// Against is the sum over the lines of evidence of the heaviest conflict on each.
-	Against policy.Quarters
-	// Margin is the number of lines worth the whole: how many independent firm readings would all have to be wrong.
-	Margin int
-}
-
-// Part is what the lines worth less than the whole come to.
-func (st Tally) Part() policy.Quarters { return st.Against - policy.Whole*policy.Quarters(st.Margin) }
-
-// Fits tells whether the taxon may still be the one.
-func (st Tally) Fits() bool { return st.Against < policy.Whole }
 
 // byLine puts the entries of each line of evidence together, in the order of the guide's lines.
 func (s *Sheet) byLine() [][]*Entry {
@@ -213,40 +193,15 @@ func (s *Sheet) byLine() [][]*Entry {
 	return lines
 }
 
-// LineTally is one line of evidence as it stands against one taxon.
-type LineTally struct {
-	Name  string
-	Worth policy.Quarters
-	// Entries are the readings on the line that conflict with the taxon.
-	Entries []*Entry
-}
-
-// LinesAgainst lists the lines that say anything against a taxon, the heaviest first, then by name.
-func (s *Sheet) LinesAgainst(taxon int) []LineTally {
-	var out []LineTally
-	for _, line := range s.lines {
-		l := LineTally{Name: s.Guide.Lines[line[0].Column.Line]}
-		for _, e := range line {
-			if w := e.Weight(taxon); w > 0 {
-				l.Worth = max(l.Worth, w)
-				l.Entries = append(l.Entries, e)
-			}
-		}
-		if l.Worth > 0 {
-			out = append(out, l)
-		}
-	}
-	slices.SortStableFunc(out, func(a, b LineTally) int {
-		if a.Worth != b.Worth {
-			return int(b.Worth - a.Worth)
-		}
-		if a.Name < b.Name {
-			return -1
-		}
-		return 1
-	})
-	return out
-}
-
 // Lines gives the readings of every line of evidence together, in the order of the guide's lines.
 func (s *Sheet) Lines() [][]*Entry { return s.lines }
+
+// Line gives the readings on a line of evidence, by its number.
+func (s *Sheet) Line(line int) []*Entry {
+	for _, l := range s.lines {
+		if l[0].Column.Line == line {
+			return l
+		}
+	}
+	return nil
+}

@@ -106,8 +106,39 @@ func TestSeasonsRunOverTheYearsEnd(t *testing.T) {
 	s := Season{"bud": {{"11-01", "02-29"}}, "leaf": {}}
 	for day, want := range map[string]bool{"2026-12-24": true, "2026-02-28": true, "2026-03-01": false, "2026-10-31": false, "2026-11-01": true} {
 		at, _ := time.Parse(time.DateOnly, day)
-		if s.In("bud", at) != want || s.Any(at) != want || !s.In("leaf", at) {
+		if s.In("bud", at) != want || s.Any(at) != want || s.In("leaf", at) != want || !s.In("root", at) {
 			t.Errorf("%s: got %v, want %v", day, s.In("bud", at), want)
+		}
+	}
+}
+
+// A taxon is called absent only where windows are given and the day is a month outside each of them; years and slopes differ
+// by as much. Source: common practice.
+func TestAbsent(t *testing.T) {
+	s := Season{"flower": {{"06-10", "07-20"}}, "fruit": {{"11-20", "12-20"}}}
+	for day, want := range map[string]bool{
+		"2026-05-11": false, "2026-05-10": true, "2026-08-19": false, "2026-08-20": true, "2026-10-21": false, "2026-01-19": false, "2026-01-20": true,
+	} {
+		at, _ := time.Parse(time.DateOnly, day)
+		if s.Absent(at) != want {
+			t.Errorf("%s: absent is %v", day, !want)
+		}
+	}
+	if (Season{}).Absent(time.Now()) || (Season{"leaf": {}}).Absent(time.Now()) {
+		t.Error("what has no windows is called absent")
+	}
+}
+
+// Hemlock, cowbane, foxglove and deadly nightshade are about in May; a key for May must not leave them out.
+// Source: common knowledge of the trade, all four are in leaf by then in central Europe.
+func TestSomeThatMustNotBeMissedInMay(t *testing.T) {
+	may := MidMonth(time.May)
+	for name, s := range map[string]Season{
+		"hemlock":           {"flower": {{"06-01", "08-15"}}},
+		"deadly nightshade": {"flower": {{"06-10", "08-31"}}, "fruit": {{"08-01", "10-31"}}},
+	} {
+		if s.Absent(may) {
+			t.Errorf("%s is called absent in May", name)
 		}
 	}
 }

@@ -1,6 +1,7 @@
 package guide
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -126,17 +127,21 @@ func (c *Matrix) lintSeparation(say sayer) {
 			if !harm.Harm.Grave() && (harm.Harm != Upset || harm.Useful()) {
 				continue
 			}
-			needed := harm.Harm.Needed().Lines()
-			differ := c.differing(u, h)
+			standard := harm.Harm.Standard()
+			tells := c.telling(u, h)
 			at := fmt.Sprintf("/taxa/%d", u)
-			if n := c.linesOf(differ, func(int) bool { return true }); n < needed {
+			if balance, lines := tells.best(func(int) bool { return true }); balance < standard.Balance || lines < standard.Slips {
 				say("not-separable", use.ID+"/"+harm.ID, at,
-					"%q can be told from %q by %d lines that count in full; %d are needed", use.ID, harm.ID, n, needed)
+					"%q can be told from %q by %d lines that count in full and %v decibans; %d and %v are needed",
+					use.ID, harm.ID, lines, balance.In(), standard.Slips, standard.Balance.In())
 				continue
 			}
 			var dark []string
 			for _, day := range year {
-				if use.Season.Any(day) && c.linesOf(differ, func(n int) bool { return c.thereOn(n, use.Season, day) }) < needed {
+				if !use.Season.Any(day) {
+					continue
+				}
+				if balance, lines := tells.best(func(n int) bool { return c.thereOn(n, use.Season, day) }); balance < standard.Balance || lines < standard.Slips {
 					dark = append(dark, day.Month().String())
 				}
 			}
@@ -161,35 +166,51 @@ func (c *Matrix) thereOn(n int, season Season, day time.Time) bool {
 	return true
 }
 
-// linesOf counts the lines of those of the columns that may be read.
-func (c *Matrix) linesOf(columns []int, readable func(n int) bool) int {
-	var lines []int
-	for _, n := range columns {
-		if line := c.Columns[n].Line; readable(n) && !slices.Contains(lines, line) {
-			lines = append(lines, line)
-		}
-	}
-	return len(lines)
+// teller is a column that may tell two taxa apart, and what it may weigh at most.
+type teller struct {
+	column, line int
+	Prospect
 }
 
-// differing lists the columns on which something that a shows would conflict in full with b.
-func (c *Matrix) differing(a, b int) (columns []int) {
+type tellers []teller
+
+// telling lists the columns that may tell a from b, line by line, each line's heaviest first.
+func (c *Matrix) telling(a, b int) tellers {
+	var out tellers
 	for n := range c.Columns {
 		col := &c.Columns[n]
-		if !col.Scored.Has(a) || !col.Scored.Has(b) {
-			continue
-		}
-		p, q := &col.Patterns[col.Pattern[a]], &col.Patterns[col.Pattern[b]]
-		differ := col.Full() && p.Mask&^q.Mask != 0
-		if col.Kind != States {
-			outside, beyond := p.CanDiffer(col.Kind, q)
-			differ = outside && col.FullFor(beyond)
-		}
-		if differ {
-			columns = append(columns, n)
+		if col.Scored.Has(a) && col.Scored.Has(b) {
+			if p := col.Prospect(col.Pattern[a], col.Pattern[b], All); p.Most > 0 {
+				out = append(out, teller{n, col.Line, p})
+			}
 		}
 	}
-	return columns
+	slices.SortStableFunc(out, func(x, y teller) int { return cmp.Or(x.line-y.line, int(y.Most-x.Most)) })
+	return out
+}
+
+// best is the most that those of the columns that can be read may weigh together, and on how many lines they may cut.
+func (t tellers) best(readable func(n int) bool) (balance policy.Centibans, lines int) {
+	last, cut := -1, -1
+	hints := policy.Centibans(0)
+	for _, x := range t {
+		if !readable(x.column) {
+			continue
+		}
+		if x.line != last {
+			last = x.line
+			if x.MostCut > 0 || x.Most > policy.MostHint {
+				balance += x.Most
+			} else {
+				hints += x.Most
+			}
+		}
+		if x.MostCut > 0 && x.line != cut {
+			cut = x.line
+			lines++
+		}
+	}
+	return balance + min(hints, policy.MostHints), lines
 }
 
 func (c *Matrix) lintSigns(say sayer) {

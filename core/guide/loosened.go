@@ -49,7 +49,7 @@ func Loosened(before, after *Source) []Loosening {
 }
 
 // hurts tells whether the taxon is one that must be ruled out, for any purpose.
-func (t *Taxon) hurts() bool { return t.Harm.Needed() > 0 || t.Contact != nil }
+func (t *Taxon) hurts() bool { return t.Harm.Hurts() || t.Contact != nil }
 
 type loosener struct {
 	characters map[string]*Character
@@ -62,7 +62,7 @@ func (l *loosener) say(t *Taxon, character, says string) {
 
 func (l *loosener) changed(was, is *Taxon) {
 	switch {
-	case is.Harm.Needed() < was.Harm.Needed():
+	case is.Harm.Standard().Balance < was.Harm.Standard().Balance:
 		l.say(is, "", fmt.Sprintf("Its harm is called %s, which was %s.", is.Harm, was.Harm))
 	case was.Contact != nil && is.Contact == nil:
 		l.say(is, "", "It no longer warns of touching it.")

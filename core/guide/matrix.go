@@ -5,9 +5,12 @@ import (
 	"fmt"
 	"iter"
 	"math"
+	"math/bits"
 	"slices"
+	"strconv"
 	"strings"
 	"sync"
+	"sync/atomic"
 
 	"zestythicket/core/policy"
 )
@@ -54,6 +57,8 @@ type Column struct {
 	// Line is the number of the character's line; Trust how far its footing is trusted.
 	Line        int
 	Reliability policy.Reliability
+	// Error is how often an honest reading differs from what the guide says: the guide's own, or its footing's.
+	Error float64
 	// Size is true where a reading far beyond the greatest measure counts in full (footing size).
 	Size bool
 	// Scored is the set of taxa that the guide scores for this character.
@@ -71,6 +76,11 @@ type Column struct {
 
 	stateOf map[string]int
 	order   *numberOrder // nil for characters of kind states
+	near    []uint64     // by state: those next to it
+	most    int          // of a count: the class of all that is more than anything shows
+	chances map[string]*[2]table
+	// prospects by pattern, each worked out when it is first asked for; none where there are too many patterns.
+	prospects []atomic.Pointer[[]Prospect]
 }
 
 // Full tells whether a conflict on the character counts in full, whatever is read.
@@ -83,8 +93,10 @@ func (col *Column) FullFor(beyond bool) bool { return col.Full() || col.Size && 
 // Pattern is one way of scoring a character, shared by all taxa that score alike.
 type Pattern struct {
 	// Shown lists states with their limits, for characters of kind states; Mask has a bit for each.
+	// Near has a bit for each other state that is next to one of those.
 	Shown []ShownState
 	Mask  uint64
+	Near  uint64
 	// Span and Counts are for measures and counts.
 	Span   Span
 	Counts []int
@@ -95,9 +107,13 @@ type Pattern struct {
 // ShownState is a state by number, with its limits.
 type ShownState struct {
 	State int
-	Rare  bool
+	// Share is how often it is shown beside the others; 1 for a usual one.
+	Share float64
 	When  string
 }
+
+// Rare tells whether the guide calls the state rare, or gives it as small a share.
+func (s ShownState) Rare() bool { return s.Share <= policy.RareShare }
 
 // Requirement is one thing a reading rests on: that column read, and within the states of Mask.
 type Requirement struct {
@@ -164,6 +180,9 @@ func CompileValid(g *Source) *Matrix {
 	}
 	for i := range c.Columns {
 		col := &c.Columns[i]
+		if e, ok := g.Errors[col.ID]; ok {
+			col.Error = e
+		}
 		col.Requires = c.requirements(col.RestsOn)
 		col.StateRequires = make([][]Requirement, len(col.States))
 		for s := range col.States {
@@ -190,7 +209,16 @@ func CompileValid(g *Source) *Matrix {
 	for i := range c.Columns {
 		col := &c.Columns[i]
 		for k := range col.Patterns {
-			col.Masks = append(col.Masks, col.Patterns[k].Mask)
+			p := &col.Patterns[k]
+			for m := p.Mask; m != 0; m &= m - 1 {
+				p.Near |= col.near[bits.TrailingZeros64(m)]
+			}
+			p.Near &^= p.Mask
+			col.Masks = append(col.Masks, p.Mask)
+		}
+		col.makeChances()
+		if len(col.Patterns) <= keptProspects {
+			col.prospects = make([]atomic.Pointer[[]Prospect], len(col.Patterns))
 		}
 	}
 	own := *g
@@ -245,10 +273,16 @@ func gateTaxa(g *Source, gate *Gate) Bits {
 	return out
 }
 
-// Elsewhere adds to the set the taxa that are known from other continents than the region's alone; none where the
-// region is not known.
+// Covered tells whether the guide claims to hold the harmful taxa of the region's continent; never where the region is not
+// known.
+func (c *Matrix) Covered(region string) bool {
+	return region != "" && slices.Contains(c.Meta.Covers, Continent(region))
+}
+
+// Elsewhere adds to the set the taxa that are known from other continents than the region's alone; none where the guide
+// does not cover that continent, or the region is not known.
 func (c *Matrix) Elsewhere(region string, into Bits) {
-	if region == "" {
+	if !c.Covered(region) {
 		return
 	}
 	here := c.continents[Continent(region)]
@@ -309,6 +343,7 @@ func (c *Matrix) addColumn(ch *Character, n int) {
 		}
 		col.Has = append(col.Has, NewBits(n))
 	}
+	col.Error, col.near = col.Reliability.Misread, nearMasks(&col)
 	for _, id := range append([]string{ch.ID}, ch.Aliases...) {
 		c.charOf[id] = len(c.Columns)
 	}
@@ -344,9 +379,7 @@ func (c *Matrix) patterns(g *Source) {
 			}
 			for _, sh := range sc.States {
 				key = append(key, byte(col.stateOf[sh.State]))
-				if sh.Rare {
-					key = append(key, 'r')
-				}
+				key = strconv.AppendFloat(key, sh.share(), 'g', -1, 64)
 				key = append(append(append(append(key, sh.When...), '|'), sh.Src...), ';')
 			}
 			num, ok := seen[n][string(key)]
@@ -357,7 +390,7 @@ func (c *Matrix) patterns(g *Source) {
 					p.Span = sc.Span()
 				}
 				for _, sh := range sc.States {
-					s := ShownState{col.stateOf[sh.State], sh.Rare, sh.When}
+					s := ShownState{col.stateOf[sh.State], sh.share(), sh.When}
 					p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
 				}
 				col.Patterns = append(col.Patterns, p)

@@ -75,7 +75,7 @@ func TestWhatIsNotToldLoosensNothing(t *testing.T) {
 				laid := base.With(own)
 				quiet := len(guide.Loosened(&base, laid)) == 0
 				was, scored := base.Taxa[0].Scores[c.ID]
-				harmful := base.Taxa[0].Harm.Needed() > 0 || base.Taxa[0].Contact != nil
+				harmful := base.Taxa[0].Harm.Hurts() || base.Taxa[0].Contact != nil
 				narrower := harmful && len(c.States) > 1 && (!scored || len(was.States) > 1 || was.States[0].State != s.ID)
 				if quiet && narrower {
 					t.Errorf("%s: %s as %s alone makes it easier to rule out, and that is not told", base.Taxa[0].ID, c.ID, s.ID)

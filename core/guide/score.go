@@ -24,7 +24,11 @@ type Score struct {
 // Shown is one state that a taxon shows.
 type Shown struct {
 	State string `json:"state"`
-	Rare  bool   `json:"rare,omitempty"`
+	// Share is how often it is shown, beside the others of the score; or in words, Sometimes or Rare; none of the three for
+	// a usual one.
+	Share     float64 `json:"share,omitempty"`
+	Sometimes bool    `json:"sometimes,omitempty"`
+	Rare      bool    `json:"rare,omitempty"`
 	// When is the stage or weather the state is limited to; empty for always.
 	When string `json:"when,omitempty"`
 	Src  string `json:"src,omitempty"`
@@ -125,6 +129,23 @@ func (s *Score) UnmarshalJSON(b []byte) error {
 	}
 	s.Range = Exact(v)
 	return nil
+}
+
+// check tells what is wrong with how often a state is said to be shown, or nothing.
+func (sh *Shown) check() string {
+	words := 0
+	for _, said := range []bool{sh.Share != 0, sh.Sometimes, sh.Rare} {
+		if said {
+			words++
+		}
+	}
+	switch {
+	case words > 1:
+		return "how often it is shown is said once: share, sometimes or rare"
+	case sh.Share < 0 || sh.Share > 1 || math.IsNaN(sh.Share):
+		return fmt.Sprintf("a share is between 0 and 1, not %v", sh.Share)
+	}
+	return ""
 }
 
 // plainStates reads a list of nothing but the ids of states, the form that most scores have; nil where it is another.

@@ -3,6 +3,8 @@ package guide
 import (
 	"fmt"
 	"time"
+
+	"zestythicket/core/policy"
 )
 
 // Season gives, for each organ, the windows of the year in which it is there to be seen at the guide's reference place.
@@ -28,21 +30,28 @@ func (w Window) Has(day time.Time) bool {
 	return d >= from || d <= to
 }
 
-// In tells whether the organ is there on the day. An organ without windows is taken to be there.
+// In tells whether the organ is there on the day, as far as the guide says. What has no windows is there: a leaf, though,
+// whenever anything else of it is; a root all year.
 func (s Season) In(organ Organ, day time.Time) bool {
-	ws, ok := s[organ]
-	if !ok || len(ws) == 0 {
-		return true
+	if ws := s[organ]; len(ws) > 0 {
+		return anyHas(ws, day, 0)
 	}
-	return anyHas(ws, day)
+	return organ != "leaf" || s.Any(day)
 }
 
 // Any tells whether any organ is there on the day; true where no window is given at all.
-func (s Season) Any(day time.Time) bool {
+func (s Season) Any(day time.Time) bool { return s.within(day, 0) }
+
+// Absent tells whether the taxon is not about: windows are given, and the day lies further outside each of them than
+// seasons differ from year to year and slope to slope.
+func (s Season) Absent(day time.Time) bool { return !s.within(day, policy.SeasonSlack) }
+
+// within tells whether the day is in any window widened by so many days at either end; true where none is given.
+func (s Season) within(day time.Time, slack int) bool {
 	given := false
 	for _, ws := range s {
 		given = given || len(ws) > 0
-		if anyHas(ws, day) {
+		if anyHas(ws, day, slack) {
 			return true
 		}
 	}
@@ -71,10 +80,16 @@ func (s Season) Halves(organ Organ) []bool {
 	return out
 }
 
-func anyHas(ws []Window, day time.Time) bool {
+// anyHas tells whether the day lies in any of the windows, widened by so many days at either end.
+func anyHas(ws []Window, day time.Time, slack int) bool {
 	for _, w := range ws {
 		if w.Has(day) {
 			return true
+		}
+		for d := 1; d <= slack; d++ {
+			if w.Has(day.AddDate(0, 0, d)) || w.Has(day.AddDate(0, 0, -d)) {
+				return true
+			}
 		}
 	}
 	return false

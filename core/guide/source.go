@@ -12,6 +12,9 @@ type Source struct {
 	Signs      []Sign      `json:"signs,omitempty"`
 	Gates      []Gate      `json:"gates,omitempty"`
 	Sources    []Citation  `json:"sources,omitempty"`
+	// Errors gives for characters how often an honest, careful observer's answer differs from what the guide says, from 0
+	// to ½. Where it is left out the value of the footing stands.
+	Errors map[string]float64 `json:"errors,omitempty"`
 }
 
 // Meta names a guide and the place its seasons are given for.
@@ -21,6 +24,9 @@ type Meta struct {
 	Version   string    `json:"version,omitempty"`
 	Licence   string    `json:"licence,omitempty"`
 	Reference Reference `json:"reference,omitzero"`
+	// Covers lists the continents (level 1 region codes) for which the guide claims to hold the harmful taxa. Elsewhere, and
+	// where it is not known where a specimen stood, none is put apart for living on another continent.
+	Covers []string `json:"covers,omitempty"`
 }
 
 // Reference is the place (degrees, WGS 84; metres above sea) that every season window of the guide is given for.
@@ -100,6 +106,9 @@ type State struct {
 	// Absence marks a state that says something is not there.
 	Absence bool     `json:"absence,omitempty"`
 	RestsOn Requires `json:"rests_on,omitempty"`
+	// Near lists the states of the character that are easily read in its place, each of which lists it too. Of what is read
+	// in error, half is one of those.
+	Near []string `json:"near,omitempty"`
 }
 
 // LineOf is the line of evidence that the character lies on.

@@ -21,7 +21,7 @@ func (c *Matrix) Usual(t int, stage string) map[string]string {
 			switch {
 			case stage != "" && s.When == stage:
 				worth = 3
-			case s.When == "" && !s.Rare:
+			case s.When == "" && !s.Rare():
 				worth = 2
 			case s.When == "":
 				worth = 1

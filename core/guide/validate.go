@@ -34,6 +34,12 @@ func (g *Source) Validate() []Violation {
 		v.taxon(fmt.Sprintf("/taxa/%d", i), &g.Taxa[i])
 	}
 	v.signsAndGates()
+	v.errors()
+	for k, code := range g.Meta.Covers {
+		if len(code) != 1 || code < "1" || code > "9" {
+			v.say(fmt.Sprintf("/guide/covers/%d", k), "%q is not a level 1 region code such as \"1\"", code)
+		}
+	}
 	return v.found
 }
 
@@ -125,6 +131,38 @@ func (v *validator) states(at string, c *Character) {
 		v.id(sat+"/id", c.States[k].ID, seen, "state")
 		for n, a := range c.States[k].Aliases {
 			v.id(fmt.Sprintf("%s/aliases/%d", sat, n), a, seen, "state")
+		}
+	}
+	v.near(at, c)
+}
+
+// near checks that states which are near each other say so both.
+func (v *validator) near(at string, c *Character) {
+	for k := range c.States {
+		for n, id := range c.States[k].Near {
+			at := fmt.Sprintf("%s/states/%d/near/%d", at, k, n)
+			i := slices.IndexFunc(c.States, func(s State) bool { return s.ID == id })
+			switch {
+			case i < 0:
+				v.say(at, "%q is not a state of %q", id, c.ID)
+			case i == k:
+				v.say(at, "%q is not near itself", id)
+			case slices.Contains(c.States[k].Near[:n], id):
+				v.say(at, "%q stands twice", id)
+			case !slices.Contains(c.States[i].Near, c.States[k].ID):
+				v.say(at, "%q is near %q, and %q does not say so", c.States[k].ID, id, id)
+			}
+		}
+	}
+}
+
+func (v *validator) errors() {
+	for _, id := range sortedKeys(v.g.Errors) {
+		switch e := v.g.Errors[id]; {
+		case v.chars[id] == nil:
+			v.say("/errors/"+id, "no character has the id %q", id)
+		case !(e > 0) || e > policy.MostError:
+			v.say("/errors/"+id, "an error is more than 0 and at most %v, not %v", policy.MostError, e)
 		}
 	}
 }
@@ -271,6 +309,9 @@ func (v *validator) score(at, id string, s Score) {
 		}
 		seen := map[Shown]bool{}
 		for k, sh := range s.States {
+			if wrong := sh.check(); wrong != "" {
+				v.say(fmt.Sprintf("%s/%d", at, k), "%q: %s", sh.State, wrong)
+			}
 			key := Shown{State: sh.State, When: sh.When}
 			if !c.hasState(sh.State) {
 				v.say(fmt.Sprintf("%s/%d", at, k), "%q is not a state of %q", sh.State, id)

@@ -2,9 +2,11 @@ package identify
 
 import (
 	"fmt"
+	"math"
 
 	"zestythicket/core/checks"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 )
 
@@ -19,11 +21,16 @@ func Freeze(s *Shown, hash string) *ruling.Frozen {
 	})
 	f.Harmful = each(s.Harmful, func(h ruling.Harmful) ruling.FrozenHarm {
 		return ruling.FrozenHarm{
-			Taxon: h.Taxon, Harm: string(h.Harm), Status: string(h.Status), Against: h.Against, Strength: h.Strength, Needed: h.Needed,
-			Margin: h.Margin, Lines: each(h.Lines, func(l ruling.LineWorth) ruling.FrozenLine { return ruling.FrozenLine(l) }),
+			Taxon: h.Taxon, Harm: string(h.Harm), Status: string(h.Status), Balance: &h.Balance, Needed: h.Needed,
+			Margin: h.Margin, MarginNeeded: &h.MarginNeeded, Lines: each(h.Lines, func(l ruling.LineWeight) ruling.FrozenLine {
+				return ruling.FrozenLine{Line: l.Line, Weight: &l.Weight, Full: &l.Full, Cut: &l.Cut, Characters: l.Characters}
+			}),
 		}
 	})
-	f.Fitting = each(s.Fitting, func(x ruling.Fitting) ruling.FrozenFit { return ruling.FrozenFit(x) })
+	f.Fitting = each(s.Fitting, func(x ruling.Fitting) ruling.FrozenFit {
+		return ruling.FrozenFit{Taxon: x.Taxon, Order: x.Order, Fits: x.Fits, Of: x.Of, Odd: &x.Odd}
+	})
+	f.Odd = each(s.Odd, func(o ruling.OddReading) ruling.FrozenOdd { return ruling.FrozenOdd(o) })
 	f.Cautions = each(s.Cautions, func(c ruling.Caution) ruling.FrozenCaution {
 		return ruling.FrozenCaution{Code: string(c.Code), Taxon: c.Taxon, Text: c.Text}
 	})
@@ -51,13 +58,11 @@ func Thaw(f *ruling.Frozen) (*Shown, error) {
 	s.Reasons = each(f.Reasons, func(r ruling.FrozenReason) ruling.Reason {
 		return ruling.Reason{Code: ruling.Code(r.Code), Taxon: r.Taxon, Character: r.Character, Text: r.Text}
 	})
-	s.Harmful = each(f.Harmful, func(h ruling.FrozenHarm) ruling.Harmful {
-		return ruling.Harmful{
-			Taxon: h.Taxon, Harm: guide.Harm(h.Harm), Status: ruling.Status(h.Status), Against: h.Against, Strength: h.Strength, Needed: h.Needed,
-			Margin: h.Margin, Lines: each(h.Lines, func(l ruling.FrozenLine) ruling.LineWorth { return ruling.LineWorth(l) }),
-		}
+	s.Harmful = each(f.Harmful, thawHarm)
+	s.Fitting = each(f.Fitting, func(x ruling.FrozenFit) ruling.Fitting {
+		return ruling.Fitting{Taxon: x.Taxon, Order: x.Order, Fits: x.Fits, Of: x.Of, Odd: given(x.Odd)}
 	})
-	s.Fitting = each(f.Fitting, func(x ruling.FrozenFit) ruling.Fitting { return ruling.Fitting(x) })
+	s.Odd = each(f.Odd, func(o ruling.FrozenOdd) ruling.OddReading { return ruling.OddReading(o) })
 	s.Cautions = each(f.Cautions, func(c ruling.FrozenCaution) ruling.Caution {
 		return ruling.Caution{Code: ruling.CautionCode(c.Code), Taxon: c.Taxon, Text: c.Text}
 	})
@@ -71,7 +76,35 @@ func Thaw(f *ruling.Frozen) (*Shown, error) {
 			Lines: each(h.Lines, func(l ruling.FrozenHoldingLine) ruling.Holding { return ruling.Holding(l) }),
 		}
 	})
+	matterNow(s.Holding, s.Next)
 	return s, nil
+}
+
+// A line of evidence of version 1 was worth what the most weighs now, ten decibans; a half or a quarter of one as much less.
+func thawHarm(h ruling.FrozenHarm) ruling.Harmful {
+	out := ruling.Harmful{Taxon: h.Taxon, Harm: guide.Harm(h.Harm), Status: ruling.Status(h.Status), Needed: h.Needed, Margin: h.Margin}
+	line := policy.MostWeight.In()
+	if h.Balance != nil {
+		out.Balance, out.MarginNeeded = *h.Balance, given(h.MarginNeeded)
+	} else {
+		out.Balance, out.Needed, out.MarginNeeded = given(h.Strength)*line, h.Needed*line, int(math.Ceil(h.Needed))
+	}
+	out.Lines = each(h.Lines, func(l ruling.FrozenLine) ruling.LineWeight {
+		w := ruling.LineWeight{Line: l.Line, Weight: given(l.Weight), Full: given(l.Full), Cut: given(l.Cut), Characters: l.Characters}
+		if l.Worth != nil {
+			w.Weight, w.Full, w.Cut = *l.Worth*line, *l.Worth == 1, *l.Worth == 1
+		}
+		return w
+	})
+	return out
+}
+
+// given is the value pointed at, or what there is without one.
+func given[T any](v *T) (none T) {
+	if v == nil {
+		return none
+	}
+	return *v
 }
 
 // each gives a list of the same length, empty for none.

@@ -2,6 +2,8 @@
 package identify
 
 import (
+	"slices"
+
 	"zestythicket/core/checks"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
@@ -21,6 +23,39 @@ type Standing struct {
 	Taxon   string           `json:"taxon"`
 	Lines   []ruling.Holding `json:"lines"`
 	Missing int              `json:"missing"`
+	// Now tells that it is one of the few that matter most at the moment: the gravest of those that the next looks could
+	// settle, or of all where they could settle none.
+	Now bool `json:"now"`
+}
+
+// The next looks that are reckoned with, and the most that are told to matter at the moment.
+const (
+	looksAhead = 3
+	mostNow    = 5
+)
+
+// matterNow marks those of the standing, in the order of their gravity, that matter most.
+func matterNow(standing []Standing, next []checks.Suggestion) {
+	soon := func(s *Standing) bool {
+		for i := range s.Lines {
+			for _, n := range next[:min(looksAhead, len(next))] {
+				if slices.Contains(s.Lines[i].Characters, n.Character) {
+					return true
+				}
+			}
+		}
+		return false
+	}
+	left := mostNow
+	for i := range standing {
+		if left > 0 && soon(&standing[i]) {
+			standing[i].Now = true
+			left--
+		}
+	}
+	for i := 0; left == mostNow && i < min(mostNow, len(standing)); i++ {
+		standing[i].Now = true
+	}
 }
 
 // Shown is an identification with all that is shown beside it.
@@ -66,6 +101,7 @@ func Show(m *guide.Matrix, rec *evidence.Record) (*Shown, error) {
 	for i, lines := range r.Holdings(standing) {
 		s.Holding[i].Lines = lines
 	}
+	matterNow(s.Holding, s.Next)
 	if n := r.AgainColumn(); n >= 0 {
 		s.Again = m.Columns[n].ID
 	}

@@ -84,7 +84,7 @@ func New(g *guide.Matrix, part Scope) (*Key, error) {
 	}
 	if part.Month > 0 {
 		for _, t := range k.Taxa.Members() {
-			if !g.Taxa[t].Season.Any(k.day()) {
+			if g.Taxa[t].Season.Absent(k.day()) {
 				k.Taxa.Clear(t)
 			}
 		}
@@ -124,7 +124,7 @@ func (k *Key) ready(n int) column {
 			return
 		}
 		for _, s := range c.Patterns[c.Pattern[t]].Shown {
-			if s.Rare && g.Taxa[t].Useful() || s.When != "" && k.Scope.Stage != "" && s.When != k.Scope.Stage {
+			if s.Rare() && g.Taxa[t].Useful() || s.When != "" && k.Scope.Stage != "" && s.When != k.Scope.Stage {
 				continue
 			}
 			c.has[s.State].Set(t)

@@ -51,7 +51,7 @@ func walk(t *testing.T, g *guide.Matrix, k *keying.Key, taxon int, unsure float6
 		if q.Column.Scored.Has(taxon) && r.Float64() >= unsure {
 			var states []string
 			for _, s := range q.Column.Patterns[q.Column.Pattern[taxon]].Shown {
-				if !s.Rare && (s.When == "" || k.Scope.Stage == "" || s.When == k.Scope.Stage) {
+				if !s.Rare() && (s.When == "" || k.Scope.Stage == "" || s.When == k.Scope.Stage) {
 					states = append(states, q.Column.States[s.State].ID)
 				}
 			}
@@ -149,11 +149,18 @@ func TestWhatIsNoPartOfAGuide(t *testing.T) {
 	g := shipped(t)
 	for want, part := range map[string]keying.Scope{
 		"neither plantae nor fungi": {}, "not one of 1 to 12": {Kingdom: "fungi", Month: 13}, "not a level 2": {Kingdom: "fungi", Region: "xx"},
-		"nothing in the guide": {Kingdom: "plantae", Region: "90"},
 	} {
 		if _, err := keying.New(g, part); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%+v: got %v, want … %s …", part, err, want)
 		}
+	}
+	// Of a continent that the guide does not cover nothing is left out; of one that it does, nothing may be left.
+	if _, err := keying.New(g, keying.Scope{Kingdom: "plantae", Region: "90"}); err != nil {
+		t.Error(err)
+	}
+	bare := guidetest.Compile(`{"guide":{"covers":["1"]},"characters":[],"taxa":[{"id":"t","name":"T t","kingdom":"plantae","use":"none","harm":"none","regions":["71"]}]}`)
+	if _, err := keying.New(bare, keying.Scope{Kingdom: "plantae", Region: "11"}); err == nil || !strings.Contains(err.Error(), "nothing in the guide") {
+		t.Error(err)
 	}
 	k := key(t, g, keying.Scope{Kingdom: "fungi"})
 	for want, a := range map[string]keying.Answer{

@@ -21,9 +21,10 @@ var FootingList = []Footing{Structure, Surface, Print, Reaction, Size, Colour, S
 
 // Reliability is how much a footing is trusted.
 type Reliability struct {
-	// Misread is the default chance that a sure reading is wrong, from 0 to 1. Common practice; no published source.
+	// Misread is how often an honest, careful observer's answer differs from what the guide says, from 0 to 1, where the
+	// guide gives no error for the character. Common practice; no published source.
 	Misread float64
-	// Full is true where a conflict counts in full, false where it is only a hint and counts half.
+	// Full is true where a line counts in full, false where it is only a hint.
 	Full bool
 }
 

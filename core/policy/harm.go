@@ -15,15 +15,27 @@ const (
 // Harms lists every class, the gravest first: the order in which harms are told.
 var Harms = []Harm{Deadly, Serious, Unknown, Upset, NoHarm}
 
+// Standard is what it takes to rule a harmful taxon out: how much all evidence must weigh for the name, and how many
+// lines of it that count in full would all have to be misread. A name to touch is held to that of contact.
+type Standard struct {
+	Balance Centibans
+	Slips   int
+}
+
+// Need is what a balance and slips lack of the standard, in one number: what the evidence still has to weigh, or where
+// lines are wanting, what so many lines weigh that are worth the effort.
+func (s Standard) Need(balance Centibans, slips int) Centibans {
+	return max(0, s.Balance-balance, Centibans(s.Slips-slips)*WorthALine)
+}
+
+// WorthALine is what a line must weigh for it to be asked for as one that counts in full. Common practice.
+const WorthALine = 5 * Deciban
+
 // harmRule is what a class of harm asks for.
 type harmRule struct {
-	// needed is the strength that rules it out: two independent lines of evidence where a mistake kills, so that no single
-	// misreading is enough; one and something beside it where it does lasting harm or nobody knows; one where it passes.
-	// Common practice.
-	needed Quarters
-	// hints is the most that lines worth less than the whole add to the strength: nothing where a mistake kills, for a
-	// colour or a smell has deceived too many. Common practice.
-	hints Quarters
+	// standard rules it out: two independent lines of evidence where a mistake kills or does lasting harm or nobody knows,
+	// so that no single misreading is enough; one where it passes. The balances were found by trial: docs/engine.md.
+	standard Standard
 	// grave harms must be ruled out whatever the taxon is used for.
 	grave bool
 	// asking is how much a gain against it counts when it is weighed what to look at next. Common practice.
@@ -32,21 +44,21 @@ type harmRule struct {
 }
 
 var harms = map[Harm]harmRule{
-	Deadly:  {needed: 2 * Whole, hints: 0, grave: true, asking: 8, place: 0},
-	Serious: {needed: Whole + Whole/2, hints: Whole / 2, grave: true, asking: 4, place: 1},
-	Unknown: {needed: Whole + Whole/2, hints: Whole / 2, grave: true, asking: 4, place: 2},
-	Upset:   {needed: Whole, hints: Whole / 2, asking: 1, place: 3},
-	NoHarm:  {needed: 0, hints: Whole / 2, asking: 1, place: 4},
+	Deadly:  {standard: Standard{20 * Deciban, 2}, grave: true, asking: 8, place: 0},
+	Serious: {standard: Standard{15 * Deciban, 2}, grave: true, asking: 4, place: 1},
+	Unknown: {standard: Standard{15 * Deciban, 2}, grave: true, asking: 4, place: 2},
+	Upset:   {standard: Standard{8 * Deciban, 1}, asking: 1, place: 3},
+	NoHarm:  {asking: 1, place: 4},
 }
 
-// NeededForContact is the strength that rules out, for touching, a taxon that must not be touched. Common practice.
-const NeededForContact = Whole + Whole/2
+// ContactStandard rules out, for touching, a taxon that must not be touched. Common practice.
+var ContactStandard = Standard{15 * Deciban, 2}
 
-// Needed is the strength that rules the harm out when it is eaten; 0 for none.
-func (h Harm) Needed() Quarters { return harms[h].needed }
+// Standard is what rules the harm out when it is eaten; nothing for none.
+func (h Harm) Standard() Standard { return harms[h].standard }
 
-// HintsCountFor is the most that lines worth less than the whole add to the strength against the harm.
-func (h Harm) HintsCountFor() Quarters { return harms[h].hints }
+// Hurts tells whether the harm must be ruled out at all.
+func (h Harm) Hurts() bool { return harms[h].standard.Slips > 0 }
 
 // Grave tells whether a harm is deadly, serious or unknown.
 func (h Harm) Grave() bool { return harms[h].grave }

@@ -8,9 +8,19 @@ const (
 	FarBeyond    = 2
 )
 
-// LookAgainBelow is what may speak against a name for it to be worth looking again at the one reading that is in the
-// way; with more, it is another thing. Common practice.
-const LookAgainBelow = 2 * Whole
+// A name fits while the readings surprise under it by no more than MostSurprise standard deviations beyond what is to be
+// expected, or by no more than LittleSurprise in all, which a single answer may that is rare, or of which nobody was sure; and while no more of the sure ones are odd, a state that it never shows nor one near it, than one for every
+// ReadingsToOneOdd firm readings that fit, rounded up. Two careful people differ in one answer of ten. Found by trial:
+// docs/engine.md.
+const (
+	MostSurprise     = 2.5
+	LittleSurprise   = 18 * Deciban
+	ReadingsToOneOdd = 6
+)
+
+// FarAhead is by how much a harmful taxon must be likelier than anything that could be taken for a specimen that nobody
+// named to be left without reading on: as much as rules out what is deadly, the other way. Found by trial.
+const FarAhead = 15 * Deciban
 
 // LinesToFit is the smallest number of lines of firm readings in full that must fit the working name itself, so that
 // nothing is cleared for being unlike everything. Common practice.
@@ -23,17 +33,54 @@ const OtherNames = 12
 // ThinGenus: a genus of which the guide holds fewer species than this is called thinly covered. Common practice.
 const ThinGenus = 3
 
-// Ranking: what the posterior of a taxon is made of. Common practice, all of it.
+// How often a taxon shows a state that the guide gives in words, beside 1 for a usual one; the shares of a score are then
+// brought to a sum of 1. Where the stage of the specimen is known, a state of another stage counts OtherStage of its own.
+// Common practice.
 const (
-	RareWeight  = 0.1 // of a rare state, or one of another stage, against 1 for a usual one
-	OutOfSeason = 0.3 // on the prior of a taxon that is not about at the date
-	OutOfRegion = 0.1 // on the prior of a taxon not known from the record's region
-	SoftTimes   = 3   // a soft reading is misread so many times as often
-	MostMisread = 0.5 // but no more often than this
+	SometimesShare = 0.3
+	RareShare      = 0.1
+	OtherStage     = 0.1
 )
 
-// RareShare is how often a drawn specimen shows a state that is rare for its taxon. Common practice.
-const RareShare = 0.05
+// Errors: a soft reading differs from what the guide says SoftTimes as often as a firm one, but no more often than
+// MostError. NearShare of an error goes to the states next to what is shown, the rest evenly to all. Common practice.
+const (
+	SoftTimes = 3
+	MostError = 0.5
+	NearShare = 0.5
+)
+
+// What errors are estimated from two authors with: the value of the footing counts like that of so many taxa, and nothing
+// is read so well that less than one answer in a hundred differs. Common practice.
+const (
+	PriorTaxa  = 10
+	LeastError = 0.01
+)
+
+// A measure is spread evenly, by its logarithm, over its usual range, which holds UsualRange of all honest readings, and
+// over what lies between that and its extremes. An erring one lies beyond them within twice the greatest or half the least,
+// but for FarError of all errors; thinly over FarWidth times as much on. Common practice.
+const (
+	UsualRange = 0.9
+	FarError   = 0.1
+	FarWidth   = 4
+	LeastWidth = 1.2 // no range is narrower than this, from its least to its greatest
+	LeastSize  = 0.5 // no measure is told from a smaller one, in the character's unit
+)
+
+// Ranking: what is taken off the prior of a taxon that is not about at the date, or not known from the record's region.
+// Common practice, both.
+const (
+	OutOfSeason = 0.3
+	OutOfRegion = 0.1
+)
+
+// SeasonSlack is by how many days a window of the season is widened before something is called absent: years and slopes
+// differ by as much. Common practice.
+const SeasonSlack = 30
+
+// DrawnRare is how often a specimen drawn from the guide shows a state that is rare for its taxon. Common practice.
+const DrawnRare = 0.05
 
 // Keys: what a key weighs a question by, its gain in bits, less where it is only a hint, or takes work. Common practice,
 // but for KeyDoubles, which was found by trial.

@@ -1,26 +1,42 @@
 package policy
 
-// Quarters are quarters of the weight of one firm conflict in full, so that halves of halves stay whole numbers.
-type Quarters int
+import "math"
 
-// Whole is the weight of a firm conflict that counts in full.
-const Whole Quarters = 4
+// Centibans are hundredths of a ban, the unit in which evidence is weighed: 10·log₁₀ of how much likelier a reading is of
+// one taxon than of another is its weight in decibans, ten times that in centibans. Whole numbers, so that a ruling comes
+// out the same on every machine. Source: I. J. Good, "Probability and the Weighing of Evidence", 1950.
+type Centibans int32
 
-// Weight is what a conflict counts: the whole, halved where the reading is soft, because it rests on something that was
-// not seen; halved again where it does not count in full, because such things vary and deceive. Common practice.
-func Weight(firm, full bool) Quarters {
-	w := Whole
-	if !firm {
-		w /= 2
-	}
+// Deciban is ten centibans, about the least change of belief that a person notices (Good, 1950).
+const Deciban Centibans = 10
+
+// In is a weight in decibans, to a tenth.
+func (c Centibans) In() float64 { return float64(c) / float64(Deciban) }
+
+// CentibansOf is the logarithm of a chance as a weight.
+func CentibansOf(chance float64) Centibans { return Centibans(math.Round(100 * math.Log10(chance))) }
+
+// What one line of evidence weighs at most: for the name no more than ten to one, for about as often two careful people
+// read the same thing differently; against it hardly less, for one answer of ten is odd for an honest name. A hint weighs
+// less either way, for such things vary and deceive; all that hints say for a name together stays below what rules anything
+// grave out. The figures were found by trial: docs/engine.md.
+const (
+	MostWeight      = 10 * Deciban
+	LeastWeight     = -8 * Deciban
+	MostHint        = 4 * Deciban
+	LeastHint       = -4 * Deciban
+	MostHints       = 8 * Deciban
+	LeastDifference = Deciban // less is not told as a weight
+)
+
+// LineWeight is what a line weighs for the name, from the best that its readings say for it and the worst that they say
+// for the other: never more than the most, nor less than the least.
+func LineWeight(best, worst Centibans, full bool) Centibans {
 	if !full {
-		w /= 2
+		return Hint(best + worst)
 	}
-	return w
+	return min(max(best+worst, LeastWeight), MostWeight)
 }
 
-// Lines is a strength rounded up to whole lines of evidence.
-func (q Quarters) Lines() int { return int((q + Whole - 1) / Whole) }
-
-// In is the number of lines of evidence that a strength comes to, in steps of a quarter.
-func (q Quarters) In() float64 { return float64(q) / float64(Whole) }
+// Hint is what a weight comes to where it is only a hint.
+func Hint(w Centibans) Centibans { return min(max(w, LeastHint), MostHint) }

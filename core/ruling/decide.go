@@ -1,8 +1,6 @@
 package ruling
 
 import (
-	"cmp"
-	"math/bits"
 	"slices"
 
 	"zestythicket/core/evidence"
@@ -14,7 +12,7 @@ import (
 func (r *Ruling) decide() (guide.Verdict, finding) {
 	for _, rule := range [...]func(*Ruling) (guide.Verdict, finding){
 		(*Ruling).leaveAtOnce, (*Ruling).nothingToTake, (*Ruling).nothingMatches, (*Ruling).signPossible,
-		(*Ruling).notOut, (*Ruling).notSeenEnough, (*Ruling).showSomeone,
+		(*Ruling).notOut, (*Ruling).notSeenEnough, (*Ruling).oddUnasked, (*Ruling).showSomeone,
 	} {
 		if verdict, why := rule(r); why.holds() {
 			return verdict, why
@@ -38,6 +36,9 @@ func (r *Ruling) leaveAtOnce() (guide.Verdict, finding) {
 
 // nothingToTake: what fits is harmful, or is nothing one would take.
 func (r *Ruling) nothingToTake() (guide.Verdict, finding) {
+	if ahead := r.harmfulFarAhead(); ahead != nil {
+		return guide.Leave, finding{code: OnlyHarmfulFits, about: ahead}
+	}
 	if !r.fits.Meets(r.takeable) {
 		if r.fits.Meets(r.harmful) {
 			both := r.sheet.Set()
@@ -55,19 +56,44 @@ func (r *Ruling) nothingToTake() (guide.Verdict, finding) {
 	return "", finding{}
 }
 
-// nothingMatches: the working name does not fit, or there is none. A single reading that is in the way is asked for again first.
-func (r *Ruling) nothingMatches() (guide.Verdict, finding) {
-	if r.working >= 0 && r.fits.Has(r.working) {
-		return "", finding{}
+// harmfulFarAhead gives the harmful taxa that fit and are so much likelier than anything that could be taken that the one
+// cannot stand beside the other; nil where there are none, or the specimen was named.
+func (r *Ruling) harmfulFarAhead() guide.Bits {
+	if r.sheet.Target >= 0 || r.working < 0 {
+		return nil
 	}
+	ahead := r.sheet.Set()
+	copy(ahead, r.fits)
+	ahead.And(r.harmful)
+	r.rankMany(ahead)
+	limit := r.Posterior(r.working) + float64(policy.FarAhead)
+	for _, t := range ahead.Members() {
+		if r.Posterior(t) < limit {
+			ahead.Clear(t)
+		}
+	}
+	if !ahead.Any() {
+		return nil
+	}
+	return ahead
+}
+
+// nothingMatches: the working name does not fit, or there is none. A single reading that is in the way is asked for again
+// first, and so is one that is odd for a name that was given.
+func (r *Ruling) nothingMatches() (guide.Verdict, finding) {
 	nearest := r.working
+	if r.working >= 0 && r.fits.Has(r.working) {
+		if r.sheet.Target < 0 {
+			return "", finding{}
+		}
+		return r.oddUnasked()
+	}
 	if nearest < 0 {
 		nearest = r.Likeliest(r.takeable)
 	}
-	if nearest >= 0 && r.tally.Of(nearest).Against < policy.LookAgainBelow {
-		if e := r.inTheWay(nearest); e != nil {
-			r.again = e.Number
-			return guide.KeepLooking, found(r.reason(LookAgain, -1, e.Number))
+	if nearest >= 0 {
+		if e := r.inTheWay(nearest, func(e *evidence.Entry) bool { return r.keeps(nearest, r.sheet.FitWithout(nearest, e)) }); e != nil {
+			return r.lookAgain(e)
 		}
 	}
 	if r.working < 0 {
@@ -76,18 +102,36 @@ func (r *Ruling) nothingMatches() (guide.Verdict, finding) {
 	return guide.NoMatch, found(r.reason(TargetConflicts, r.working, -1))
 }
 
-// inTheWay is the unconfirmed reading that speaks most against the taxon: the heaviest, then the one most often
-// misread, then by id.
-func (r *Ruling) inTheWay(taxon int) *evidence.Entry {
+func (r *Ruling) lookAgain(e *evidence.Entry) (guide.Verdict, finding) {
+	r.again = e.Number
+	return guide.KeepLooking, found(r.reason(LookAgain, -1, e.Number))
+}
+
+// oddUnasked: a reading is odd for the working name and was not asked for again. Asked once, it stands.
+func (r *Ruling) oddUnasked() (guide.Verdict, finding) {
+	if e := r.inTheWay(r.working, func(e *evidence.Entry) bool { return e.Odd(r.working) }); e != nil {
+		return r.lookAgain(e)
+	}
+	return "", finding{}
+}
+
+// inTheWay is the sure reading that was not confirmed, is one of those asked for, and surprises most of the taxon; of
+// equal ones the first by id.
+func (r *Ruling) inTheWay(taxon int, which func(*evidence.Entry) bool) *evidence.Entry {
 	var best *evidence.Entry
+	var most policy.Centibans
 	for i := range r.sheet.Entries {
 		e := &r.sheet.Entries[i]
-		if e.Weight(taxon) == 0 || e.Confirmed {
+		if !e.Speaks(taxon) || !e.Sure || e.Confirmed {
 			continue
 		}
-		if best == nil || cmp.Or(cmp.Compare(e.Weight(taxon), best.Weight(taxon)), cmp.Compare(misread(e), misread(best)),
-			cmp.Compare(best.Column.ID, e.Column.ID)) > 0 {
-			best = e
+		b, p := e.Bearing(), e.Column.Pattern[taxon]
+		surprise := -b.Log[p] - b.Mean[p]
+		if surprise <= 0 || !which(e) {
+			continue
+		}
+		if best == nil || surprise > most || surprise == most && e.Column.ID < best.Column.ID {
+			best, most = e, surprise
 		}
 	}
 	return best
@@ -118,7 +162,7 @@ func (r *Ruling) notOut() (guide.Verdict, finding) {
 	if !r.missing.Any() {
 		return "", finding{}
 	}
-	if never := r.hopeless(); never.Any() && r.anotherHope() == nil {
+	if never := r.hopeless(false); never.Any() && r.anotherHope() == nil {
 		return guide.Leave, finding{code: CannotBeSeparated, about: never}
 	}
 	return guide.KeepLooking, finding{code: NotOut, about: r.missing}
@@ -142,153 +186,12 @@ func (r *Ruling) anotherHope() *Ruling {
 		other := *r
 		other.working = r.Likeliest(others)
 		other.findHarmful()
-		if other.harmful.Any() && !other.hopeless().Any() {
+		if other.harmful.Any() && !other.hopeless(true).Any() {
 			return &other
 		}
 		others.Clear(other.working)
 	}
 	return nil
-}
-
-// Telling lists the columns that can still be read and on which the working name shows something, however seldom, that
-// would cut a harmful taxon that is not out; or those that what is read already rests on. While it is not named and
-// cannot be separated itself, it lists those of the other name for which one keeps looking.
-func (r *Ruling) Telling() []int {
-	if r.working < 0 {
-		return nil
-	}
-	if r.missing.Any() && r.hopeless().Any() {
-		if other := r.anotherHope(); other != nil {
-			r = other
-		}
-	}
-	var out []int
-	add := func(n int) {
-		if !slices.Contains(out, n) {
-			out = append(out, n)
-		}
-	}
-	for n := range r.sheet.Guide.Columns {
-		cut := r.sheet.Set()
-		if !r.canCut(n) {
-			continue
-		}
-		if r.addDiffering(n, cut); !cut.Meets(r.missing) {
-			continue
-		}
-		if r.sheet.CanHave(n, r.working) {
-			add(n)
-			continue
-		}
-		for l := range r.sheet.Guide.Columns[n].RequirementsFor(r.sheet.Entry(n).Mask) {
-			if e := r.sheet.Entry(l.Column); (e == nil || !e.Firm) && r.sheet.CanHave(l.Column, r.working) {
-				add(l.Column)
-			}
-		}
-	}
-	return out
-}
-
-// hopeless is the set of harmful taxa whose margin could not reach what is needed even if every character that can
-// still be read, or made firm, were read as whichever state of the working name conflicts with them.
-func (r *Ruling) hopeless() guide.Bits {
-	s, g := r.sheet, r.sheet.Guide
-	could := make([]guide.Bits, len(g.Lines)) // by line: the taxa that could still be cut on it
-	for n := range g.Columns {
-		if r.canCut(n) {
-			line := g.Columns[n].Line
-			if could[line] == nil {
-				could[line] = s.Set()
-			}
-			r.addDiffering(n, could[line])
-		}
-	}
-	reach := s.Counter(len(g.Lines))
-	for line, set := range could {
-		read := s.Line(line)
-		if read == nil && set == nil {
-			continue
-		}
-		for w := range r.missing {
-			if r.missing[w] == 0 {
-				continue
-			}
-			hit, _, _ := evidence.WorthOn(read, w)
-			if set != nil {
-				hit |= set[w]
-			}
-			reach.AddWord(w, hit)
-		}
-	}
-	never := s.Set()
-	for harm, set := range g.Harms {
-		lines := LinesNeeded(harm, s.Record.Purpose)
-		for w := range set {
-			if hit := set[w] & r.missing[w]; hit != 0 {
-				never[w] |= hit &^ reach.AtLeast(w, lines)
-			}
-		}
-	}
-	return never
-}
-
-// canCut tells whether a column can still be read, or made firm.
-func (r *Ruling) canCut(n int) bool {
-	e := r.sheet.Entry(n)
-	return r.sheet.CanHave(n, r.working) || e != nil && r.sheet.CanFirmUp(e, r.working)
-}
-
-// addDiffering adds the taxa for which couldDiffer holds.
-func (r *Ruling) addDiffering(n int, into guide.Bits) {
-	col := &r.sheet.Guide.Columns[n]
-	if !col.Scored.Has(r.working) {
-		return
-	}
-	if col.Kind != guide.States {
-		if r.sheet.CanBeFirm(n, 0, r.working) {
-			col.AddDiffering(&col.Patterns[col.Pattern[r.working]], into)
-		}
-		return
-	}
-	for m := r.firmable(n); m != 0; m &= m - 1 {
-		has := col.Has[bits.TrailingZeros64(m)]
-		for w := range into {
-			into[w] |= col.Scored[w] &^ has[w]
-		}
-	}
-}
-
-// firmable gives the states of the working name on the column that would count in full, as bits.
-func (r *Ruling) firmable(n int) uint64 {
-	col := &r.sheet.Guide.Columns[n]
-	if !col.Full() {
-		return 0
-	}
-	mask := col.Patterns[col.Pattern[r.working]].Mask
-	for m := mask; m != 0; m &= m - 1 {
-		if k := bits.TrailingZeros64(m); !r.sheet.CanBeFirm(n, 1<<k, r.working) {
-			mask &^= 1 << k
-		}
-	}
-	return mask
-}
-
-// couldDiffer tells whether the working name shows anything on the column that would conflict with the taxon in full, firmly.
-func (r *Ruling) couldDiffer(n, taxon int) bool {
-	s := r.sheet
-	col := &s.Guide.Columns[n]
-	if !col.Scored.Has(taxon) || !col.Scored.Has(r.working) {
-		return false
-	}
-	own, other := &col.Patterns[col.Pattern[r.working]], &col.Patterns[col.Pattern[taxon]]
-	if col.Kind != guide.States {
-		outside, beyond := own.CanDiffer(col.Kind, other)
-		if !col.Full() {
-			outside = col.Size && beyond
-		}
-		return outside && s.CanBeFirm(n, 0, r.working)
-	}
-	return r.firmable(n)&^other.Mask != 0
 }
 
 // notSeenEnough: a must-see of the working name is missing, or too little of what was seen fits it.
@@ -299,12 +202,12 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	for _, id := range w.MustSee {
 		n, _ := s.Guide.Column(id)
 		e := s.Entry(n)
-		if e != nil && e.Firm && e.Fits(r.working) {
+		if e != nil && e.Firm && e.Speaks(r.working) && !e.Odd(r.working) {
 			continue
 		}
 		why = append(why, r.reason(MustSee, r.working, n))
 		can := s.CanHave(n, r.working) && r.someFirm(n)
-		if !can && (e == nil || !s.CanFirmUp(e, r.working) || e.Weight(r.working) > 0) {
+		if !can && (e == nil || !s.CanFirmUp(e, r.working) || e.Odd(r.working)) {
 			verdict = guide.Leave
 			continue
 		}

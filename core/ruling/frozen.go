@@ -1,7 +1,7 @@
 package ruling
 
 // FrozenVersion is the version of the form that rulings of closed records are kept in.
-const FrozenVersion = 1
+const FrozenVersion = 2
 
 // Frozen is a ruling as it is kept with a closed record: a document of its own, which stays as it is when rulings come to be
 // shown otherwise. Its JSON Schema is frozen-ruling.json among the exchange formats.
@@ -29,6 +29,19 @@ type Frozen struct {
 	Holding  []FrozenHolding    `json:"holding"`
 	// Again is the character that was to be looked at afresh, or empty.
 	Again string `json:"again"`
+	// Odd are the readings that were unusual for the working name and stood. Version 1 knew none.
+	Odd []FrozenOdd `json:"odd"`
+}
+
+// FrozenOdd is a reading that was unusual for the working name.
+type FrozenOdd struct {
+	Character string   `json:"character"`
+	States    []string `json:"states,omitempty"`
+	Value     *float64 `json:"value,omitempty"`
+	Low       *float64 `json:"low,omitempty"`
+	High      *float64 `json:"high,omitempty"`
+	Of        string   `json:"of"`
+	Text      string   `json:"text"`
 }
 
 // FrozenReason is a reason for a verdict as it was told.
@@ -39,32 +52,39 @@ type FrozenReason struct {
 	Text      string `json:"text"`
 }
 
-// FrozenHarm is how a harmful taxon stood, in lines of evidence, in steps of a quarter.
+// FrozenHarm is how a harmful taxon stood, in decibans. Version 1 had Against, Strength and Needed in lines of evidence, in
+// steps of a quarter, and no Balance.
 type FrozenHarm struct {
-	Taxon    string       `json:"taxon"`
-	Harm     string       `json:"harm"`
-	Status   string       `json:"status"`
-	Against  float64      `json:"against"`
-	Strength float64      `json:"strength"`
-	Needed   float64      `json:"needed"`
-	Margin   int          `json:"margin"`
-	Lines    []FrozenLine `json:"lines"`
+	Taxon        string       `json:"taxon"`
+	Harm         string       `json:"harm"`
+	Status       string       `json:"status"`
+	Balance      *float64     `json:"balance,omitempty"`
+	Against      *float64     `json:"against,omitempty"`
+	Strength     *float64     `json:"strength,omitempty"`
+	Needed       float64      `json:"needed"`
+	Margin       int          `json:"margin"`
+	MarginNeeded *int         `json:"margin_needed,omitempty"`
+	Lines        []FrozenLine `json:"lines"`
 }
 
-// FrozenLine is what a line of evidence was worth against a taxon.
+// FrozenLine is what a line of evidence weighed against a taxon, in decibans. Version 1 had its Worth, ¼ to 1.
 type FrozenLine struct {
 	Line       string   `json:"line"`
-	Worth      float64  `json:"worth"`
+	Worth      *float64 `json:"worth,omitempty"`
+	Weight     *float64 `json:"weight,omitempty"`
+	Full       *bool    `json:"full,omitempty"`
+	Cut        *bool    `json:"cut,omitempty"`
 	Characters []string `json:"characters"`
 }
 
-// FrozenFit is a taxon that still fitted.
+// FrozenFit is a taxon that still fitted. Version 1 had what spoke against it, in lines, and not how many readings were odd.
 type FrozenFit struct {
-	Taxon   string  `json:"taxon"`
-	Order   int     `json:"order"`
-	Fits    int     `json:"fits"`
-	Of      int     `json:"of"`
-	Against float64 `json:"against"`
+	Taxon   string   `json:"taxon"`
+	Order   int      `json:"order"`
+	Fits    int      `json:"fits"`
+	Of      int      `json:"of"`
+	Odd     *int     `json:"odd"`
+	Against *float64 `json:"against,omitempty"`
 }
 
 // FrozenCaution is a caution as it was told.

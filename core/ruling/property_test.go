@@ -2,6 +2,7 @@ package ruling_test
 
 import (
 	"encoding/json"
+	"math"
 	"math/rand/v2"
 	"slices"
 	"testing"
@@ -55,29 +56,100 @@ func canHave(t *testing.T, g *guide.Matrix, rec *evidence.Record, column int, wo
 	return s.CanHave(column, taxon)
 }
 
-// A slow and plain counting of conflicts, straight from the scores, agrees with the matrix.
-func TestAgainstAgreesWithPlainCounting(t *testing.T) {
+// Weights worked out slowly and plainly, straight from the scores by the formulas of docs/engine.md, agree with the matrix:
+// the balance and the slips of every harmful taxon. Measures are left out here; chances_test.go of the guide has them.
+func TestWeightsAgreeWithPlainReckoning(t *testing.T) {
+	compared := 0
 	check := func(seed uint64) bool {
 		g, rec, _ := random(seed)
-		for _, h := range rule(t, g, rec).Harmful {
+		rec.Readings = slices.DeleteFunc(rec.Readings, func(r evidence.Reading) bool {
+			n, _ := g.Column(r.Character)
+			return g.Columns[n].Kind == guide.Measure
+		})
+		a := rule(t, g, rec)
+		if a.Working == nil {
+			return true
+		}
+		x, _ := g.Taxon(*a.Working)
+		for _, h := range a.Harmful {
 			n, _ := g.Taxon(h.Taxon)
-			against, margin := countPlainly(g, g.Described(n), rec)
-			if against != h.Against || margin != h.Margin {
-				t.Logf("seed %d: %s got %v and %d, want %v and %d", seed, h.Taxon, h.Against, h.Margin, against, margin)
+			balance, slips := reckonPlainly(g, g.Described(x), g.Described(n), rec)
+			compared++
+			if math.Abs(balance-h.Balance) > 0.01+0.11*float64(len(rec.Readings)) || slips != h.Margin {
+				t.Logf("seed %d: %s got %v and %d, want %v and %d", seed, h.Taxon, h.Balance, h.Margin, balance, slips)
 				return false
 			}
 		}
 		return true
 	}
-	if err := quick.Check(check, &quick.Config{MaxCount: 400}); err != nil {
-		t.Error(err)
+	if err := quick.Check(check, &quick.Config{MaxCount: 400}); err != nil || compared == 0 {
+		t.Error(err, compared)
 	}
 }
 
-func countPlainly(g *guide.Matrix, taxon *guide.Taxon, rec *evidence.Record) (against float64, margin int) {
+// plainChance is the chance that a taxon gives a reading of states, or of a whole number.
+func plainChance(c *guide.Character, s guide.Score, r *evidence.Reading, e float64, most int) float64 {
+	share := map[int]float64{}
+	m := len(c.States)
+	if c.Kind == guide.Count {
+		m = most + 1
+		for n := range m {
+			switch v := float64(n); {
+			case *s.Range.Low <= v && v <= *s.Range.High:
+				share[n] = 1
+			case *s.Range.Min <= v && v <= *s.Range.Max:
+				share[n] = 0.1
+			}
+		}
+	}
+	for k := range c.States {
+		for _, sh := range s.States {
+			if sh.State == c.States[k].ID {
+				share[k] = 1
+				if sh.Rare {
+					share[k] = 0.1
+				}
+			}
+		}
+	}
+	total := 0.0
+	for _, w := range share {
+		total += w
+	}
+	near := func(k int) (out []int) {
+		for n := range m {
+			if c.Kind == guide.Count && (n == k-1 || n == k+1) || c.Kind == guide.States && slices.Contains(c.States[k].Near, c.States[n].ID) {
+				out = append(out, n)
+			}
+		}
+		return out
+	}
+	chance := 0.0
+	for k := range m {
+		if c.Kind == guide.States && !slices.Contains(r.States, c.States[k].ID) || c.Kind == guide.Count && k != min(int(*r.Value), most) {
+			continue
+		}
+		chance += (1-e)*share[k]/total + e/2/float64(m)
+		for from, w := range share {
+			switch n := near(from); {
+			case len(n) == 0:
+				chance += e / 2 * w / total / float64(m)
+			case slices.Contains(n, k):
+				chance += e / 2 * w / total / float64(len(n))
+			}
+		}
+	}
+	return chance
+}
+
+func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (balance float64, slips int) {
 	latest := map[string]evidence.Reading{}
 	for _, r := range rec.Readings {
 		latest[r.Character] = r
+	}
+	faded := func(id string) bool {
+		n, _ := g.Column(id)
+		return g.Characters[n].FadesAfter > 0 && latest[id].Handled >= g.Characters[n].FadesAfter
 	}
 	var firm func(id string) bool
 	firm = func(id string) bool {
@@ -89,46 +161,81 @@ func countPlainly(g *guide.Matrix, taxon *guide.Taxon, rec *evidence.Record) (ag
 				return false
 			}
 		}
-		return r.Sure
+		return r.Sure && !faded(id)
 	}
-	lines := map[string]float64{}
+	type line struct {
+		best, worst, hint, cut float64
+		full                   bool
+	}
+	lines := map[string]*line{}
 	for id, r := range latest {
 		n, _ := g.Column(id)
 		c := &g.Characters[n]
-		score, ok := taxon.Scores[id]
-		if !ok || r.Unseen != "" || c.FadesAfter > 0 && r.Handled >= c.FadesAfter {
+		own, ok1 := x.Scores[id]
+		other, ok2 := h.Scores[id]
+		if !ok1 || !ok2 || r.Unseen != "" || faded(id) {
 			continue
 		}
-		full, conflict := policy.Footings[c.FootingOf()].Full, false
-		if c.Kind == guide.States {
-			conflict = !slices.ContainsFunc(score.States, func(s guide.Shown) bool { return slices.Contains(r.States, s.State) })
-		} else {
-			slack := 0.1
-			if c.Kind == guide.Count {
-				slack = 0
+		most := 0
+		for t := range g.Taxa {
+			if s, ok := g.Described(t).Scores[id]; ok && c.Kind == guide.Count {
+				most = max(most, int(*s.Range.Max))
 			}
-			conflict = *r.Value < (1-slack)**score.Range.Min || *r.Value > (1+slack)**score.Range.Max
-			full = full || c.FootingOf() == guide.Size && *r.Value > 2**score.Range.Max
 		}
-		if !conflict {
+		most = min(most+1, 63)
+		e := policy.Footings[c.FootingOf()].Misread
+		if !firm(id) {
+			e = min(0.5, 3*e)
+		}
+		never := func(s guide.Score) bool {
+			if c.Kind == guide.Count {
+				return *r.Value < *s.Range.Min || *r.Value > *s.Range.Max
+			}
+			return !slices.ContainsFunc(s.States, func(sh guide.Shown) bool { return slices.Contains(r.States, sh.State) })
+		}
+		w := 10 * math.Log10(plainChance(c, own, &r, e, most)/plainChance(c, other, &r, e, most))
+		cut := never(other) && !never(own)
+		if cut {
+			w = max(w, 0)
+		} else if never(own) && !never(other) {
+			w = min(w, 0)
+		}
+		l := lines[c.LineOf()]
+		if l == nil {
+			l = &line{}
+			lines[c.LineOf()] = l
+		}
+		full := policy.Footings[c.FootingOf()].Full || c.FootingOf() == guide.Size && c.Kind == guide.Count && *r.Value > 2**other.Range.Max
+		w = min(10, max(-8, w))
+		if full && firm(id) {
+			l.full, l.best, l.worst = true, max(l.best, w), min(l.worst, w)
+			if cut {
+				l.cut = max(l.cut, w)
+			}
+		} else {
+			w = min(4, max(-4, w))
+			l.hint, l.worst = max(l.hint, w), min(l.worst, w)
+		}
+	}
+	hints, left, cuts := 0.0, 0.0, 0
+	var weights []float64
+	for _, l := range lines {
+		if !l.full {
+			hints += min(4, max(-4, l.hint+l.worst))
+			left += l.worst
 			continue
 		}
-		w := 1.0
-		if !firm(id) {
-			w /= 2
-		}
-		if !full {
-			w /= 2
-		}
-		lines[c.LineOf()] = max(lines[c.LineOf()], w)
-	}
-	for _, w := range lines {
-		against += w
-		if w == 1 {
-			margin++
+		w := min(10, max(-8, l.best+l.worst))
+		balance, left, weights = balance+w, left+w, append(weights, w)
+		if l.cut > 0 && l.cut+l.worst > 0 {
+			cuts++
 		}
 	}
-	return against, margin
+	slices.Sort(weights)
+	for slips = 0; left > 1e-9 && slips < cuts; slips++ {
+		left -= weights[len(weights)-1-slips]
+	}
+	return balance + min(8, hints), slips
 }
 
 // A record that fits no taxon is never cleared, and what is cleared fits its working name with every deadly taxon out.
@@ -149,29 +256,23 @@ func TestWhatFitsNothingIsNeverCleared(t *testing.T) {
 	}
 }
 
-// Without the readings of a weak point the taxa it brings back fit; without fewer of its lines they do not; and every
-// line without which a harmful taxon that is out would fit is a weak point.
+// Without the readings of a weak point nothing is left that speaks against the taxa it brings back; they are out with them;
+// and the check that is named can be had.
 func TestWeakPoints(t *testing.T) {
 	points := 0
 	check := func(seed uint64) bool {
 		g, rec, _ := random(seed)
 		a := rule(t, g, rec)
-		told := len(a.Weakest)
-		points += told
-		fits := func(without []string, taxon string) bool {
-			less := *rec
-			less.Readings = slices.DeleteFunc(slices.Clone(rec.Readings), func(r evidence.Reading) bool { return slices.Contains(without, r.Character) })
-			s, err := evidence.Open(g, &less)
-			if err != nil {
-				t.Fatal(err)
-			}
-			n, _ := g.Taxon(taxon)
-			return s.Tallies().Fits.Has(n)
-		}
+		points += len(a.Weakest)
 		for _, w := range a.Weakest {
+			less := *rec
+			less.Target = *a.Working
+			less.Readings = slices.DeleteFunc(slices.Clone(rec.Readings), func(r evidence.Reading) bool { return slices.Contains(w.Readings, r.Character) })
+			left := rule(t, g, &less)
 			for _, taxon := range w.BringsBack {
-				if !fits(w.Readings, taxon) || !out(a, taxon) {
-					t.Logf("seed %d: without %v %s does not fit", seed, w.Readings, taxon)
+				i := slices.IndexFunc(left.Harmful, func(h ruling.Harmful) bool { return h.Taxon == taxon })
+				if !out(a, taxon) || i < 0 || left.Harmful[i].Margin > 0 {
+					t.Logf("seed %d: without %v something still speaks against %s", seed, w.Readings, taxon)
 					return false
 				}
 			}
@@ -180,23 +281,9 @@ func TestWeakPoints(t *testing.T) {
 				return false
 			}
 		}
-		if a.Verdict != guide.RuledClear || told == ruling.MostWeakPoints {
-			return true
-		}
-		for _, h := range a.Harmful {
-			for _, l := range h.Lines {
-				named := slices.ContainsFunc(a.Weakest, func(w ruling.WeakPoint) bool {
-					return slices.Equal(w.Readings, l.Characters) && slices.Contains(w.BringsBack, h.Taxon)
-				})
-				if h.Status == ruling.Out && h.Against-l.Worth < 1 != named {
-					t.Logf("seed %d: %s on %s is a weak point or not: %v", seed, h.Taxon, l.Line, named)
-					return false
-				}
-			}
-		}
 		return true
 	}
-	if err := quick.Check(check, &quick.Config{MaxCount: 2000}); err != nil {
+	if err := quick.Check(check, &quick.Config{MaxCount: 4000}); err != nil {
 		t.Error(err)
 	}
 	if points == 0 {
@@ -208,20 +295,21 @@ func out(a *identify.Identification, taxon string) bool {
 	return slices.ContainsFunc(a.Harmful, func(h ruling.Harmful) bool { return h.Taxon == taxon && h.Status == ruling.Out })
 }
 
-// A whole specimen of a deadly or serious taxon, read with any one reading wrong, to whatever state, is never cleared.
+// A whole specimen of a deadly or serious taxon, whatever it shows of what the guide says that it may, read with any one
+// reading wrong, to whatever state, is never cleared.
 func TestNoSingleMisreadingClearsAHarmfulSpecimen(t *testing.T) {
 	check := func(seed uint64) bool {
 		r := rand.New(rand.NewPCG(seed, 2))
 		g := guidetest.Random(r)
 		for n := range g.Taxa {
-			if h := g.Taxa[n].Harm; (h == guide.Deadly || h == guide.Serious) && !misreadingsNeverClear(t, g, n) {
+			if h := g.Taxa[n].Harm; (h == guide.Deadly || h == guide.Serious) && !misreadingsNeverClear(t, g, n, r) {
 				t.Logf("seed %d, %s", seed, g.Taxa[n].ID)
 				return false
 			}
 		}
 		return true
 	}
-	if err := quick.Check(check, &quick.Config{MaxCount: 150}); err != nil {
+	if err := quick.Check(check, &quick.Config{MaxCount: 300}); err != nil {
 		t.Error(err)
 	}
 }
@@ -238,58 +326,55 @@ func TestNoSingleMisreadingClearsOnTheShippedGuide(t *testing.T) {
 		}
 		t.Run(g.Taxa[n].ID, func(t *testing.T) {
 			t.Parallel()
-			if !misreadingsNeverClear(t, g, n) {
+			if !misreadingsNeverClear(t, g, n, rand.New(rand.NewPCG(uint64(n), 11))) {
 				t.Error("it can be cleared by one misreading")
 			}
 		})
 	}
 }
 
-// misreadingsNeverClear reads all a taxon shows, then each reading in turn as every other state, named and unnamed.
-func misreadingsNeverClear(t *testing.T, g *guide.Matrix, taxon int) bool {
+// misreadingsNeverClear reads all a taxon shows, its rarest states as likely as any, then each reading in turn as every
+// other state. Whatever name is given, the taxon itself is then not out: it could only be, and what it has been taken for
+// be cleared, by two readings that it never shows.
+func misreadingsNeverClear(t *testing.T, g *guide.Matrix, taxon int, r *rand.Rand) bool {
 	t.Helper()
-	whole := everything(g, taxon)
+	whole := everything(g, taxon, r)
+	some := len(whole) > 20 // a ruling takes longer than all the weighing; of long records a few are ruled on
 	for i := range whole {
 		n, _ := g.Column(whole[i].Character)
 		for _, wrong := range others(&g.Columns[n]) {
 			readings := slices.Clone(whole)
 			readings[i] = wrong
-			// What has no use, or does not fit, is never cleared, whatever the name; what is named as itself is ruled on as itself.
 			rec := &evidence.Record{ID: "x", Readings: readings}
 			sheet, err := evidence.Open(g, rec)
 			if err != nil {
 				t.Fatal(err)
 			}
-			targets := sheet.Tallies().Fits.Copy()
-			targets.And(g.Useful)
-			targets.Clear(taxon)
-			names := append([]int{-1}, targets.Members()...)
-			if sheet.Tallies().Margin.Of(taxon) == 0 {
-				// Nothing at all speaks against it, so no name does either: one of them, and none, stand for all.
-				names = names[:min(2, len(names))]
-			}
-			for _, target := range names {
-				if rec.Target = ""; target >= 0 {
-					rec.Target = g.Taxa[target].ID
-				}
-				s, err := evidence.Open(g, rec)
-				if err != nil {
-					t.Fatal(err)
-				}
-				if r := ruling.Rule(s); r.Verdict == guide.RuledClear && r.WorkingTaxon() != taxon {
+			if !some || r.IntN(20) == 0 {
+				if u := ruling.Rule(sheet); u.Verdict == guide.RuledClear && u.WorkingTaxon() != taxon {
 					b, _ := json.Marshal(rec)
 					t.Logf("cleared: %s", b)
 					return false
 				}
-				s.Close()
 			}
+			g.Useful.Each(func(name int) {
+				if g.Taxa[name].Kingdom != g.Taxa[taxon].Kingdom || name == taxon {
+					return
+				}
+				if evidence.StandsOn(sheet.LinesBetween(name, taxon)).Meets(g.Taxa[taxon].Harm.Standard()) {
+					b, _ := json.Marshal(rec)
+					t.Logf("out as %s: %s", g.Taxa[name].ID, b)
+					t.Fail()
+				}
+			})
 			sheet.Close()
 		}
 	}
-	return true
+	return !t.Failed()
 }
 
-func everything(g *guide.Matrix, taxon int) []evidence.Reading {
+// everything reads all that a taxon shows: of several states, or of a range, any.
+func everything(g *guide.Matrix, taxon int, r *rand.Rand) []evidence.Reading {
 	var out []evidence.Reading
 	for n := range g.Columns {
 		col := &g.Columns[n]
@@ -299,9 +384,12 @@ func everything(g *guide.Matrix, taxon int) []evidence.Reading {
 		p := &col.Patterns[col.Pattern[taxon]]
 		rd := evidence.Reading{Character: col.ID, Sure: true, Confirmed: true}
 		if col.Kind == guide.States {
-			rd.States = []string{col.States[p.Shown[0].State].ID}
+			rd.States = []string{col.States[p.Shown[r.IntN(len(p.Shown))].State].ID}
 		} else {
 			v := p.Span.Min
+			if p.Counts != nil {
+				v = float64(p.Counts[r.IntN(len(p.Counts))])
+			}
 			rd.Value = &v
 		}
 		out = append(out, rd)
@@ -341,44 +429,10 @@ func TestOrderDoesNotMatter(t *testing.T) {
 	}
 }
 
-// The matrix against a walk over the scores of every taxon, on the shipped guide with half of its characters read.
-func BenchmarkConflicts(b *testing.B) {
-	g, err := guidefile.Shipped()
-	if err != nil {
-		b.Fatal(err)
-	}
-	r := rand.New(rand.NewPCG(1, 1))
-	rec := &evidence.Record{ID: "x"}
-	for n := range g.Columns {
-		if n%2 == 0 {
-			rd := guidetest.RandomReading(r, &g.Columns[n])
-			rec.Readings = append(rec.Readings, rd)
-		}
-	}
-	b.Run("matrix", func(b *testing.B) {
-		for b.Loop() {
-			sheet, err := evidence.Open(g, rec)
-			if err != nil {
-				b.Fatal(err)
-			}
-			sheet.Tallies()
-		}
-	})
-	b.Run("walk over scores", func(b *testing.B) {
-		var taxa []*guide.Taxon
-		for t := range g.Taxa {
-			taxa = append(taxa, g.Described(t))
-		}
-		for b.Loop() {
-			for t := range g.Taxa {
-				countPlainly(g, taxa[t], rec)
-			}
-		}
-	})
-}
-
-// Another sure reading that conflicts never lowers the margin of a taxon, whatever else was read.
-func TestACutNeverLowersAMargin(t *testing.T) {
+// What a harmful taxon never shows and the name does never lowers its slips; what the name never shows and the harmful one
+// does never raises them; whatever else was read.
+func TestSlipsGoTheRightWay(t *testing.T) {
+	up, down := 0, 0
 	check := func(seed uint64) bool {
 		g, rec, r := random(seed)
 		before, err := evidence.Open(g, rec)
@@ -395,37 +449,170 @@ func TestACutNeverLowersAMargin(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
+		e := after.Entry(n)
+		all := guide.NewBits(len(g.Taxa))
 		for taxon := range g.Taxa {
-			x, y := before.Tallies().Of(taxon), after.Tallies().Of(taxon)
-			if y.Margin < x.Margin || y.Against < x.Against {
-				t.Logf("seed %d: %s falls from %+v to %+v", seed, g.Taxa[taxon].ID, x, y)
+			all.Set(taxon)
+		}
+		// A reading on which others rest changes those as well; that is not what is asked here.
+		for i := range before.Entries {
+			if old := &before.Entries[i]; old.Firm != after.Entry(old.Number).Firm {
+				return true
+			}
+		}
+		for name := range g.Taxa {
+			x, y := before.Weigh(name, all), after.Weigh(name, all)
+			for taxon := range g.Taxa {
+				was, is := x.Of(taxon).Slips, y.Of(taxon).Slips
+				switch {
+				case e.Conflicts(taxon) && e.Fits(name):
+					up++
+					if is < was {
+						t.Logf("seed %d: %s against %s falls from %d to %d", seed, g.Taxa[name].ID, g.Taxa[taxon].ID, was, is)
+						return false
+					}
+				case e.Fits(taxon) && e.Conflicts(name):
+					down++
+					if is > was {
+						t.Logf("seed %d: %s against %s rises from %d to %d", seed, g.Taxa[name].ID, g.Taxa[taxon].ID, was, is)
+						return false
+					}
+				}
+			}
+		}
+		return true
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 1500}); err != nil {
+		t.Error(err)
+	}
+	if up == 0 || down == 0 {
+		t.Errorf("%d and %d were looked at", up, down)
+	}
+}
+
+// Colour, scent, place and date alone never clear anything, nor do readings of which nobody was sure; and whatever is
+// cleared has two lines in full behind every deadly and serious taxon, and one behind every other.
+func TestHintsNeverClear(t *testing.T) {
+	cleared := 0
+	check := func(seed uint64) bool {
+		g, rec, r := random(seed)
+		if name, ok := g.Taxon(rec.Target); ok && g.Taxa[name].Useful() {
+			rec.Readings = everything(g, name, r)
+		}
+		a := rule(t, g, rec)
+		if a.Verdict == guide.RuledClear {
+			cleared++
+			for _, h := range a.Harmful {
+				lines := 0
+				for _, l := range h.Lines {
+					if l.Full && l.Cut {
+						lines++
+					}
+				}
+				if lines < h.MarginNeeded || h.Margin < h.MarginNeeded {
+					t.Logf("seed %d: %s has %d lines in full", seed, h.Taxon, lines)
+					return false
+				}
+			}
+		}
+		whole := everything(g, r.IntN(len(g.Taxa)), r)
+		hints := slices.DeleteFunc(slices.Clone(whole), func(x evidence.Reading) bool {
+			n, _ := g.Column(x.Character)
+			return g.Columns[n].FullFor(true)
+		})
+		unsure := slices.Clone(whole)
+		for i := range unsure {
+			unsure[i].Sure = false
+		}
+		for _, readings := range [][]evidence.Reading{hints, unsure} {
+			if a := rule(t, g, &evidence.Record{ID: "x", Target: rec.Target, Readings: readings}); a.Verdict == guide.RuledClear {
+				t.Logf("seed %d: cleared by %d readings", seed, len(readings))
 				return false
 			}
 		}
 		return true
 	}
-	if err := quick.Check(check, &quick.Config{MaxCount: 1000}); err != nil {
+	if err := quick.Check(check, &quick.Config{MaxCount: 6000}); err != nil || cleared == 0 {
+		t.Error(err, cleared)
+	}
+}
+
+// A reading of everything that is usual for a taxon fits it.
+func TestATaxonFitsItself(t *testing.T) {
+	g, err := guidefile.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for n := range g.Taxa {
+		var usual []evidence.Reading
+		for id, state := range g.Usual(n, "") {
+			usual = append(usual, evidence.Reading{Character: id, States: []string{state}, Sure: true})
+		}
+		s, err := evidence.Open(g, &evidence.Record{Readings: usual})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if f := s.FitOf(n); !f.Holds() || f.Odd > 0 || !s.Fits().Has(n) {
+			t.Errorf("%s: %+v", g.Taxa[n].ID, f)
+		}
+	}
+}
+
+// How well each taxon fits, worked out for all at once, is what is worked out for one; and a reading left out is one that
+// was not made.
+func TestFittingAllIsFittingEach(t *testing.T) {
+	check := func(seed uint64) bool {
+		g, rec, _ := random(seed)
+		s, err := evidence.Open(g, rec)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for n := range g.Taxa {
+			if s.Fits().Has(n) != s.FitOf(n).Holds() {
+				return false
+			}
+			for i := range s.Entries {
+				e := &s.Entries[i]
+				less := *rec
+				less.Readings = slices.DeleteFunc(slices.Clone(rec.Readings), func(r evidence.Reading) bool { return r.Character == e.Column.ID })
+				without, err := evidence.Open(g, &less)
+				if err != nil {
+					t.Fatal(err)
+				}
+				for k := range s.Entries { // what rests on it would be soft
+					if old := without.Entry(s.Entries[k].Number); old != nil && old.Firm != s.Entries[k].Firm {
+						return true
+					}
+				}
+				if s.FitWithout(n, e) != without.FitOf(n) {
+					return false
+				}
+			}
+		}
+		return true
+	}
+	if err := quick.Check(check, &quick.Config{MaxCount: 500}); err != nil {
 		t.Error(err)
 	}
 }
 
-// A reading of everything that a taxon shows never conflicts with it.
-func TestATaxonFitsItself(t *testing.T) {
-	check := func(seed uint64) bool {
-		g := guidetest.Random(rand.New(rand.NewPCG(seed, 6)))
-		for n := range g.Taxa {
-			s, err := evidence.Open(g, &evidence.Record{Readings: everything(g, n)})
-			if err != nil {
-				t.Fatal(err)
-			}
-			if st := s.Tallies().Of(n); st.Against != 0 || !st.Fits() {
-				return false
+// Nothing is firm that rests on a faded reading.
+func TestFadedSupportIsSoft(t *testing.T) {
+	g := guidetest.Compile(`{"characters":[
+	 {"id":"smell","kind":"states","footing":"scent","fades_after":3,"states":[{"id":"foul"},{"id":"none"}]},
+	 {"id":"snap","kind":"states","rests_on":{"smell":["foul"]},"states":[{"id":"a"},{"id":"b"}]},
+	 {"id":"core","kind":"states","rests_on":{"snap":["a"]},"states":[{"id":"a"},{"id":"b"}]}],"taxa":[]}`)
+	for handled, want := range map[string]bool{"0": true, "3": false} {
+		s, err := evidence.Open(g, guidetest.Record(`{"readings":[{"character":"smell","states":["foul"],"sure":true,"handled":`+handled+`},
+		 {"character":"snap","states":["a"],"sure":true},{"character":"core","states":["a"],"sure":true}]}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		for i := range s.Entries {
+			if s.Entries[i].Firm != want {
+				t.Errorf("%s pieces handled: %s is firm: %v", handled, s.Entries[i].Column.ID, s.Entries[i].Firm)
 			}
 		}
-		return true
-	}
-	if err := quick.Check(check, &quick.Config{MaxCount: 300}); err != nil {
-		t.Error(err)
 	}
 }
 

@@ -2,8 +2,6 @@ package ruling
 
 import (
 	"cmp"
-	"math"
-	"math/bits"
 	"slices"
 
 	"zestythicket/core/evidence"
@@ -11,78 +9,18 @@ import (
 	"zestythicket/core/policy"
 )
 
-// rankRounding is what posteriors are rounded to, so that equal ones tie on every machine.
-const rankRounding = 1e-9
-
-// misread is the chance that a reading is wrong.
-func misread(e *evidence.Entry) float64 {
-	if e.Firm {
-		return e.Column.Reliability.Misread
-	}
-	return min(policy.MostMisread, policy.SoftTimes*e.Column.Reliability.Misread)
-}
-
-// classes is the number of things a reading of the column can say: its states, or usual, extreme and outside.
-func classes(col *guide.Column) int {
-	if col.Kind == guide.States {
-		return len(col.States)
-	}
-	return 3
-}
-
-// Shares fills into with the weights with which something scored p shows each class of the column: 1 for usual, 0.1
-// for rare ones and those of another stage than the given one ("" for not known), 0 for others. They sum to total.
-func Shares(col *guide.Column, p *guide.Pattern, stage string, into []float64) (total float64) {
-	clear(into)
-	if col.Kind != guide.States {
-		into[0], into[1] = 1, policy.RareWeight
-		return 1 + policy.RareWeight
-	}
-	for _, sh := range p.Shown {
-		w := 1.0
-		if sh.Rare || sh.When != "" && stage != "" && sh.When != stage {
-			w = policy.RareWeight
-		}
-		into[sh.State] = max(into[sh.State], w)
-	}
-	for _, w := range into {
-		total += w
-	}
-	return total
-}
-
-// read gives the classes of the column that the reading takes in, for something scored p, as bits.
-func read(e *evidence.Entry, p *guide.Pattern) uint64 {
-	if e.Column.Kind == guide.States {
-		return e.Mask
-	}
-	var mask uint64
-	s := p.Span
-	if e.Lo <= s.High && e.Hi >= s.Low {
-		mask |= 1
-	}
-	if e.Lo <= s.Max && e.Hi >= s.Min && (e.Lo < s.Low || e.Hi > s.High) {
-		mask |= 2
-	}
-	if e.Lo < s.Min || e.Hi > s.Max {
-		mask |= 4
-	}
-	return mask
-}
-
-// posteriors ranks taxa by a naive Bayes posterior, as natural logarithms; readings on one line of evidence contribute
-// the mean of their logarithms, once. What each pattern of a column makes of a reading is worked out when first asked for.
+// posteriors ranks taxa by a naive Bayes posterior, as logarithms in centibans; readings on one line of evidence contribute
+// the mean of their logarithms, once.
 type posteriors struct {
 	s      *evidence.Sheet
-	seen   bool        // anything was
-	made   [][]float64 // by entry, by pattern: a number below 0; 0 for not yet
-	filled bool        // known holds all
-	known  []float64   // by taxon, where it is worked out already
+	seen   bool      // anything was
+	filled bool      // known holds all
+	known  []float64 // by taxon, where it is worked out already
 	worked guide.Bits
 }
 
 func newPosteriors(s *evidence.Sheet) posteriors {
-	p := posteriors{s: s, made: make([][]float64, len(s.Entries))}
+	p := posteriors{s: s}
 	for i := range s.Entries {
 		p.seen = p.seen || s.Entries[i].Seen()
 	}
@@ -104,7 +42,7 @@ func (p *posteriors) of(taxon int) float64 {
 		sum, n := 0.0, 0
 		for _, e := range line {
 			if e.Seen() {
-				sum += p.likelihood(e, e.Column.Pattern[taxon])
+				sum += float64(logOf(e, e.Column.Pattern[taxon]))
 				n++
 			}
 		}
@@ -112,10 +50,17 @@ func (p *posteriors) of(taxon int) float64 {
 			post += sum / float64(n)
 		}
 	}
-	post = rounded(post)
 	p.known[taxon] = post
 	p.worked.Set(taxon)
 	return post
+}
+
+// logOf is the logarithm of the chance of a reading for one of its column's patterns; that of silence where it has faded.
+func logOf(e *evidence.Entry, pattern uint32) policy.Centibans {
+	if e.Faded {
+		pattern = 0
+	}
+	return e.Bearing().Log[pattern]
 }
 
 // room borrows room for the posteriors from the sheet.
@@ -125,16 +70,14 @@ func (p *posteriors) room() {
 	}
 }
 
-func rounded(post float64) float64 { return math.Round(post/rankRounding) * rankRounding }
-
 // prior is the logarithm of how likely a taxon is before anything is read, up to what is the same for all.
 func (p *posteriors) prior(taxon int) float64 {
 	s, t, prior := p.s, &p.s.Guide.Taxa[taxon], 0.0
-	if s.HasDate && !t.Season.Any(s.Date) {
-		prior += logOutOfSeason
+	if s.HasDate && t.Season.Absent(s.Date) {
+		prior += outOfSeason
 	}
 	if s.Record.Region != "" && len(t.Regions) > 0 && !slices.Contains(t.Regions, s.Record.Region) {
-		prior += logOutOfRegion
+		prior += outOfRegion
 	}
 	return prior
 }
@@ -155,10 +98,17 @@ func (p *posteriors) fill() {
 		clear(sums)
 		n := 0
 		for _, e := range line {
-			if e.Seen() {
-				addTo(sums, e.Column.Pattern, p.likelihoods(e))
-				n++
+			switch {
+			case !e.Seen():
+				continue
+			case e.Faded:
+				for t := range sums {
+					sums[t] += float64(e.Bearing().Log[0])
+				}
+			default:
+				addTo(sums, e.Column.Pattern, e.Bearing().Log)
 			}
+			n++
 		}
 		for t := range p.known {
 			if n > 0 {
@@ -167,63 +117,18 @@ func (p *posteriors) fill() {
 		}
 	}
 	for t := range p.known {
-		p.known[t] = rounded(p.known[t])
 		p.worked.Set(t)
 	}
 }
 
-var logOutOfSeason, logOutOfRegion = math.Log(policy.OutOfSeason), math.Log(policy.OutOfRegion)
+var outOfSeason, outOfRegion = float64(policy.CentibansOf(policy.OutOfSeason)), float64(policy.CentibansOf(policy.OutOfRegion))
 
 // addTo adds to the sums what each taxon's pattern adds.
-func addTo(sums []float64, pattern []uint32, adds []float64) {
+func addTo(sums []float64, pattern []uint32, adds []policy.Centibans) {
 	sums = sums[:len(pattern)]
 	for t, k := range pattern {
-		sums[t] += adds[k]
+		sums[t] += float64(adds[k])
 	}
-}
-
-// likelihoods gives the likelihood of the reading for every pattern of its column.
-func (p *posteriors) likelihoods(e *evidence.Entry) []float64 {
-	for k := range e.Column.Patterns {
-		p.likelihood(e, uint32(k))
-	}
-	return p.made[p.s.Index(e)]
-}
-
-// likelihood is the logarithm of the chance of the reading for one of the column's patterns; for pattern 0, and for
-// all of them where the reading has faded, that of silence.
-func (p *posteriors) likelihood(e *evidence.Entry, pattern uint32) float64 {
-	i := p.s.Index(e)
-	if p.made[i] == nil {
-		p.made[i] = p.s.Floats(len(e.Column.Patterns))
-	}
-	made := &p.made[i][pattern]
-	if *made == 0 {
-		*made = logChance(e, &e.Column.Patterns[pattern], pattern == 0 || e.Faded, p.s.Record.Stage)
-	}
-	return *made
-}
-
-// logChance is below 0 always: no reading is certain.
-func logChance(e *evidence.Entry, p *guide.Pattern, silent bool, stage string) float64 {
-	m := classes(e.Column)
-	if silent {
-		n := 1
-		if e.Column.Kind == guide.States {
-			n = bits.OnesCount64(e.Mask)
-		}
-		return min(math.Log(float64(n)/float64(m)), -math.SmallestNonzeroFloat64)
-	}
-	var room [guide.MaxStates]float64
-	w := room[:m]
-	total := Shares(e.Column, p, stage, w)
-	eps, mask, chance := misread(e), read(e, p), 0.0
-	for k := range w {
-		if mask&(1<<k) != 0 {
-			chance += (1-eps)*w[k]/total + eps/float64(m)
-		}
-	}
-	return min(math.Log(chance), -math.SmallestNonzeroFloat64)
 }
 
 // Likeliest is the taxon of the set with the highest posterior, the first by id of several; -1 where the set is empty.
@@ -263,7 +168,7 @@ func (r *Ruling) ranked(taxa guide.Bits) []int {
 	return order
 }
 
-// Posterior is the logarithm of how likely a taxon is, up to what is the same for all.
+// Posterior is the logarithm of how likely a taxon is, in centibans, up to what is the same for all.
 func (r *Ruling) Posterior(taxon int) float64 { return r.post.of(taxon) }
 
 // Likely is the set of taxa that fit and could be taken, or where there are none all that fit.

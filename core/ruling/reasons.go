@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
 // Code names a reason for a verdict.
@@ -125,6 +126,9 @@ var sentences = map[Code]func(telling) string{
 		return fmt.Sprintf("%s is itself harmful to eat.", guide.AtStart(t.name))
 	},
 	OnlyHarmfulFits: func(t telling) string {
+		if t.fits.Meets(t.takeable) {
+			return fmt.Sprintf("%s fits what you read far better than anything one would take.", guide.AtStart(t.name))
+		}
 		return fmt.Sprintf("%s fits what you read, and nothing one would take does.", guide.AtStart(t.name))
 	},
 	NothingToTake: func(t telling) string {
@@ -182,19 +186,23 @@ func (r *Ruling) say(x Reason) string {
 }
 
 func notOutSays(h *Harmful, name string) string {
-	needs := "one independent firm reading"
+	needs := "one more firm look"
 	if missing := h.CutsMissing(); missing > 1 {
-		needs = fmt.Sprintf("%d independent firm readings", missing)
+		needs = fmt.Sprintf("%d more firm looks", missing)
 	}
 	if h.Status == Open {
-		return fmt.Sprintf("%s still fits everything you read: %s missing.", guide.AtStart(name), needs)
+		return fmt.Sprintf("Nothing you read tells it from %s yet; it takes at least %s.", name, needs)
 	}
-	return fmt.Sprintf("%s is not ruled out yet: %s missing.", guide.AtStart(name), needs)
+	return fmt.Sprintf("%s is not ruled out yet; it takes at least %s.", guide.AtStart(name), needs)
 }
 
-// CutsMissing is how many more lines would have to be worth the whole for the taxon to be out on those alone.
+// CutsMissing is how many more lines, each weighing the most that one can, would rule the taxon out.
 func (h *Harmful) CutsMissing() int {
-	return max(0, int(math.Ceil(h.Needed))-h.Margin)
+	if h.Status == Out {
+		return 0
+	}
+	most := policy.MostWeight.In()
+	return max(1, h.MarginNeeded-h.Margin, int(math.Ceil((h.Needed-h.Balance)/most)))
 }
 
 // firstFit names the likeliest taxon that fits, or nothing.
@@ -229,9 +237,12 @@ func (r *Ruling) signSays(id string) string {
 }
 
 // Blamed lists the characters whose readings the ruling shows, or asks again for, as ones that are in the way of the
-// working name. A change of such a reading must be confirmed afresh before it counts as sure.
+// working name, or unusual for it. A change of such a reading must be confirmed afresh before it counts as sure.
 func (r *Ruling) Blamed() []string {
 	out := []string{}
+	for _, o := range r.Odd() {
+		out = append(out, o.Character)
+	}
 	for i := range r.sheet.Entries {
 		e := &r.sheet.Entries[i]
 		switch r.Code() {
@@ -240,7 +251,7 @@ func (r *Ruling) Blamed() []string {
 				out = append(out, e.Column.ID)
 			}
 		case TargetConflicts:
-			if e.Weight(r.working) > 0 {
+			if e.Conflicts(r.working) {
 				out = append(out, e.Column.ID)
 			}
 		}

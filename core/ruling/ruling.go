@@ -12,19 +12,20 @@ import (
 // Ruling is the engine's answer on a record, as sets over the guide's taxa. Report writes it out.
 type Ruling struct {
 	Verdict guide.Verdict
-	// Margin is the smallest over the deadly, serious and unknown taxa, over all harmful ones where there are none
-	// of those; HasMargin is false where there are no harmful ones at all.
+	// Margin is the smallest number of slips over the deadly, serious and unknown taxa, over all harmful ones where there
+	// are none of those; HasMargin is false where there are no harmful ones at all.
 	Margin    int
 	HasMargin bool
 
 	sheet    *evidence.Sheet
-	tally    *evidence.Tallies
+	balances *evidence.Balances // for the working name; nil while there is none
 	post     posteriors
 	working  int // the taxon the record is judged as, or -1
 	fits     guide.Bits
 	takeable guide.Bits
 	harmful  guide.Bits
 	missing  guide.Bits // the harmful taxa that are not out
+	open     []openColumn
 	apart    guide.Bits
 	why      finding
 	demanded []int
@@ -43,7 +44,7 @@ func (f finding) holds() bool { return len(f.reasons) > 0 || f.about != nil }
 // Rule rules on a sheet.
 func Rule(s *evidence.Sheet) *Ruling {
 	g := s.Guide
-	r := &Ruling{sheet: s, tally: s.Tallies(), working: s.Target, fits: s.Set(), takeable: s.Set(), again: -1}
+	r := &Ruling{sheet: s, working: s.Target, fits: s.Set(), takeable: s.Set(), again: -1}
 	r.post = newPosteriors(s)
 	copy(r.takeable, g.Useful)
 	if s.Record.Purpose == evidence.Touch {
@@ -52,7 +53,10 @@ func Rule(s *evidence.Sheet) *Ruling {
 	}
 	r.takeable.And(s.Scope)
 	copy(r.fits, s.Scope)
-	r.fits.And(r.tally.Fits)
+	r.fits.And(s.Fits())
+	if s.Target >= 0 && r.keeps(s.Target, s.FitOf(s.Target)) {
+		r.fits.Set(s.Target)
+	}
 	if r.working < 0 {
 		may := s.Set()
 		copy(may, r.fits)
@@ -62,6 +66,11 @@ func Rule(s *evidence.Sheet) *Ruling {
 	r.findHarmful()
 	r.Verdict, r.why = r.decide()
 	return r
+}
+
+// keeps tells whether a taxon that goes as well as that with the readings fits; a name that was given is kept longer.
+func (r *Ruling) keeps(taxon int, f evidence.Fit) bool {
+	return f.Holds() || taxon == r.sheet.Target && f.Keeps()
 }
 
 // findHarmful finds the taxa that must be ruled out for this record, and which of them are not.
@@ -80,20 +89,52 @@ func (r *Ruling) findHarmful() {
 	g.Elsewhere(s.Record.Region, r.apart)
 	r.apart.And(r.harmful)
 	r.harmful.AndNot(r.apart)
-	for harm, set := range g.Harms {
-		needed := Needed(harm, s.Record.Purpose)
-		for w := range set {
-			if hit := set[w] & r.harmful[w]; hit != 0 {
-				r.missing[w] |= hit &^ stronger(r.tally, harm, w, needed)
-			}
+	r.balances, r.open = nil, nil
+	if r.working >= 0 {
+		r.balances = s.Weigh(r.working, r.harmful)
+	}
+	var grave, any slipsLeast
+	r.harmful.Each(func(t int) {
+		harm := g.Taxa[t].Harm
+		st := r.stands(t)
+		if !st.Meets(StandardFor(harm, s.Record.Purpose)) {
+			r.missing.Set(t)
 		}
+		any.see(st.Slips)
+		if harm.Grave() {
+			grave.see(st.Slips)
+		}
+	})
+	least := grave
+	if !least.seen {
+		least = any
 	}
-	grave := s.Set()
-	copy(grave, r.harmful)
-	grave.And(g.Grave)
-	if r.Margin, r.HasMargin = r.tally.Margin.Least(grave); !r.HasMargin {
-		r.Margin, r.HasMargin = r.tally.Margin.Least(r.harmful)
+	r.Margin, r.HasMargin = least.slips, least.seen
+}
+
+// slipsLeast is the smallest of some numbers of slips.
+type slipsLeast struct {
+	slips int
+	seen  bool
+}
+
+func (l *slipsLeast) see(slips int) {
+	if !l.seen || slips < l.slips {
+		l.slips, l.seen = slips, true
 	}
+}
+
+// stands is how a harmful taxon stands against the working name; while there is none, nothing speaks against it.
+func (r *Ruling) stands(taxon int) evidence.Stands {
+	if r.balances == nil {
+		return evidence.Stands{}
+	}
+	return r.balances.Of(taxon)
+}
+
+// Standing is how a harmful taxon stands, and what it takes to rule it out.
+func (r *Ruling) Standing(taxon int) (evidence.Stands, policy.Standard) {
+	return r.stands(taxon), StandardFor(r.sheet.Guide.Taxa[taxon].Harm, r.sheet.Record.Purpose)
 }
 
 // spareOwn takes the working name, and those of its group that have a use, out of what must be ruled out.
@@ -108,34 +149,22 @@ func (r *Ruling) spareOwn() {
 	r.harmful.Clear(r.working)
 }
 
-// stronger tells which of the 64 taxa of word w, all of the harm, are ruled out with that strength or more.
-func stronger(t *evidence.Tallies, harm guide.Harm, w int, strength policy.Quarters) uint64 {
-	whole, rest := int(strength/policy.Whole), int(strength%policy.Whole)
-	if rest == 0 {
-		return t.Margin.AtLeast(w, whole)
-	}
-	out := t.Margin.AtLeast(w, whole+1)
-	if rest <= int(harm.HintsCountFor()) {
-		out |= t.Margin.AtLeast(w, whole) & t.Part.AtLeast(w, rest)
-	}
-	return out
-}
-
 // gravestFirst lists the taxa of a set: by harm, then the weakest ruled out first, then by id.
 func (r *Ruling) gravestFirst(set guide.Bits) []int {
 	type ranked struct {
-		taxon    int
-		harm     guide.Harm
-		strength policy.Quarters
-		id       string
+		taxon  int
+		harm   guide.Harm
+		stands evidence.Stands
+		id     string
 	}
 	var list []ranked
 	set.Each(func(t int) {
 		tx := &r.sheet.Guide.Taxa[t]
-		list = append(list, ranked{t, tx.Harm, Strength(r.tally.Of(t), tx.Harm), tx.ID})
+		list = append(list, ranked{t, tx.Harm, r.stands(t), tx.ID})
 	})
 	slices.SortFunc(list, func(a, b ranked) int {
-		return cmp.Or(cmp.Compare(a.harm.Gravity(), b.harm.Gravity()), cmp.Compare(a.strength, b.strength), cmp.Compare(a.id, b.id))
+		return cmp.Or(cmp.Compare(a.harm.Gravity(), b.harm.Gravity()), cmp.Compare(a.stands.Slips, b.stands.Slips),
+			cmp.Compare(a.stands.Balance, b.stands.Balance), cmp.Compare(a.id, b.id))
 	})
 	out := make([]int, len(list))
 	for i := range list {
@@ -164,8 +193,3 @@ func (r *Ruling) AgainColumn() int { return r.again }
 
 // Demanded lists the columns that the verdict waits for, the most pressing first.
 func (r *Ruling) Demanded() []int { return r.demanded }
-
-// Stronger tells which of the 64 taxa of word w, all of the harm, are ruled out with that strength or more.
-func (r *Ruling) Stronger(harm guide.Harm, w int, strength policy.Quarters) uint64 {
-	return stronger(r.tally, harm, w, strength)
-}

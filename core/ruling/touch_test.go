@@ -115,7 +115,7 @@ func TestGatesAreToldOf(t *testing.T) {
 // What is read as soft makes a sign possible; firm, it holds; and a spared name that fits is spared in both.
 func TestSignsAreSparedAndPossible(t *testing.T) {
 	const square = `{"character":"stem","states":["square"],"sure":true}`
-	holds := ruled(t, `"target":"balm","readings":[`+square+`,{"character":"root","states":["red"],"sure":true,"confirmed":true}]`)
+	holds := ruled(t, `"target":"balm","readings":[`+square+`,{"character":"root","states":["red"],"sure":true,"confirmed":true},{"character":"leaf","states":["lobed"],"sure":true,"confirmed":true}]`)
 	if holds.Verdict != "no-match" {
 		t.Errorf("a sign to show somebody comes after what does not fit: %s", holds.Verdict)
 	}

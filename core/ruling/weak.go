@@ -10,8 +10,8 @@ import (
 	"zestythicket/core/policy"
 )
 
-// WeakPoint is a set of readings on one or two lines of evidence that, were they all wrong, would make harmful taxa fit
-// again that are out: what the ruling leans on most.
+// WeakPoint is a set of readings on one or two lines of evidence that, were they all wrong, would leave nothing that speaks
+// against harmful taxa that are out: what the ruling leans on most.
 type WeakPoint struct {
 	// Readings are the characters, in the order of their lines.
 	Readings []string `json:"readings"`
@@ -62,24 +62,43 @@ type weak struct {
 
 func (w *weak) harm(r *Ruling) guide.Harm { return r.sheet.Guide.Taxa[w.taxa[0]].Harm }
 
-// weakly is the set of harmful taxa that are out by two lines in full or fewer.
+// weakly is the set of harmful taxa that are out by two slips or fewer.
 func (r *Ruling) weakly() guide.Bits {
 	set := r.harmful.Copy()
 	set.AndNot(r.missing)
-	for w := range set {
-		set[w] &^= r.tally.Margin.AtLeast(w, 3)
+	for _, t := range set.Members() {
+		if r.stands(t).Slips > 2 {
+			set.Clear(t)
+		}
 	}
 	return set
 }
 
-// addWeak adds the fewest lines, one or two, without which the taxon would fit.
+// addWeak adds the fewest lines, one or two, that are all there is against the taxon.
 func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
-	lines := r.sheet.LinesAgainst(taxon)
-	left := r.tally.Of(taxon).Against
-	add := func(of ...evidence.LineTally) {
+	lines := r.sheet.LinesBetween(r.working, taxon)
+	left, cuts := policy.Centibans(0), 0
+	for _, l := range lines {
+		left += l.Left
+		if l.Cuts {
+			cuts++
+		}
+	}
+	// All there is: what is left of the others does not speak against it, or none of them cuts.
+	all := func(of ...evidence.LineWeight) bool {
+		rest, others := left, cuts
+		for _, l := range of {
+			rest -= l.Left
+			if l.Cuts {
+				others--
+			}
+		}
+		return rest <= 0 || others == 0
+	}
+	add := func(of ...evidence.LineWeight) {
 		w := &weak{taxa: []int{taxon}}
 		for _, l := range of {
-			w.lines = append(w.lines, l.Name)
+			w.lines = append(w.lines, r.sheet.Guide.Lines[l.Line])
 			for _, e := range l.Entries {
 				w.readings = append(w.readings, e.Column.ID)
 			}
@@ -91,9 +110,10 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 		}
 		found[w.key] = w
 	}
+	lines = slices.DeleteFunc(lines, func(l evidence.LineWeight) bool { return l.Left <= 0 })
 	single := false
 	for _, l := range lines {
-		if left-l.Worth < policy.Whole {
+		if all(l) {
 			add(l)
 			single = true
 		}
@@ -101,18 +121,19 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 	if single {
 		return
 	}
-	slices.SortFunc(lines, func(a, b evidence.LineTally) int { return strings.Compare(a.Name, b.Name) })
+	slices.SortFunc(lines, func(a, b evidence.LineWeight) int {
+		return strings.Compare(r.sheet.Guide.Lines[a.Line], r.sheet.Guide.Lines[b.Line])
+	})
 	for i, a := range lines {
 		for _, b := range lines[i+1:] {
-			if left-a.Worth-b.Worth < policy.Whole {
+			if all(a, b) {
 				add(a, b)
 			}
 		}
 	}
 }
 
-// firmer is the character that would add most margin against the taxa, if it is read as the working name usually
-// shows it; of equal ones the quickest, then by id. Empty where none would.
+// firmer is the character that would weigh most against the taxa, if it is read as the working name usually shows it; of equal ones the quickest, then by id. Empty where none would.
 func (r *Ruling) firmer(taxa []int) string {
 	g := r.sheet.Guide
 	best, most := -1, 0.0
@@ -120,7 +141,7 @@ func (r *Ruling) firmer(taxa []int) string {
 		gain := 0.0
 		if r.sheet.CanHave(n, r.working) {
 			for _, t := range taxa {
-				gain += r.marginFrom(n, t)
+				gain += r.weightFrom(n, t)
 			}
 		}
 		if gain > most+1e-9 || gain > 0 && gain > most-1e-9 && best >= 0 && quicker(&g.Columns[n], &g.Columns[best]) {
@@ -137,32 +158,21 @@ func quicker(a, b *guide.Column) bool {
 	return cmp.Or(cmp.Compare(a.MinutesOf(), b.MinutesOf()), cmp.Compare(a.ID, b.ID)) < 0
 }
 
-// marginFrom is the chance that a reading of the column, as the working name usually shows it, adds a line in full
-// against the taxon.
-func (r *Ruling) marginFrom(n, taxon int) float64 {
+// weightFrom is what a reading of the column, as the working name usually shows it, is expected to weigh in full against the
+// taxon, in decibans; nothing where its line weighs as much already.
+func (r *Ruling) weightFrom(n, taxon int) float64 {
 	col := &r.sheet.Guide.Columns[n]
-	if !r.couldDiffer(n, taxon) {
+	if !col.Scored.Has(taxon) || !col.Scored.Has(r.working) {
 		return 0
 	}
-	for _, e := range r.sheet.Line(col.Line) {
-		if e.Weight(taxon) == policy.Whole {
+	p := col.Prospect(col.Pattern[r.working], col.Pattern[taxon], r.firmOf(n, col.Patterns[col.Pattern[r.working]].Mask))
+	if !p.Full || p.MostCut == 0 {
+		return 0
+	}
+	for _, l := range r.sheet.LinesBetween(r.working, taxon) {
+		if l.Line == col.Line && l.Left >= p.MostCut {
 			return 0
 		}
 	}
-	own, other := &col.Patterns[col.Pattern[r.working]], &col.Patterns[col.Pattern[taxon]]
-	if col.Kind != guide.States {
-		if own.ApartFrom(col, other) {
-			return 1
-		}
-		return 0.5 // some of what it shows would
-	}
-	var room [guide.MaxStates]float64
-	shares := room[:len(col.States)]
-	total, cut, firm := Shares(col, own, r.sheet.Record.Stage, shares), 0.0, r.firmable(n)
-	for k, w := range shares {
-		if firm&^other.Mask&(1<<k) != 0 {
-			cut += w
-		}
-	}
-	return cut / total
+	return (max(p.Least, 0) + p.MostCut).In() / 2
 }

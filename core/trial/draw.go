@@ -81,14 +81,14 @@ func draw(col *guide.Column, p *guide.Pattern, stage string, r *rand.Rand) Value
 	for _, sh := range p.Shown {
 		switch {
 		case sh.When != "" && sh.When != stage:
-		case sh.Rare:
+		case sh.Rare():
 			rare = append(rare, sh.State)
 		default:
 			usual = append(usual, sh.State)
 		}
 	}
 	from := usual
-	if len(from) == 0 || len(rare) > 0 && r.Float64() < policy.RareShare {
+	if len(from) == 0 || len(rare) > 0 && r.Float64() < policy.DrawnRare {
 		from = rare
 	}
 	if len(from) == 0 {

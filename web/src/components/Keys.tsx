@@ -1,8 +1,11 @@
 import styled from 'styled-components';
 import { Link } from 'wouter';
+import { useKeepSettings } from '../api/useKeepSettings';
+import { useSettings } from '../api/useSettings';
 import { c } from '../theme/tokens';
 import { type Shortcut, viewAt, views } from '../views/manifest';
 import { Button, Primary, Row } from './Buttons';
+import { Tick } from './Fields';
 import { Popup } from './Popup';
 import { useTour } from './useTour';
 
@@ -37,12 +40,36 @@ export default function Keys({ path, onClose }: { path: string; onClose: () => v
           Every word with its drawing
         </Link>
       </Row>
+      {here?.path === views.bench.path && <Weights />}
       <List>
         {here && here.shortcuts.length > 0 && <Listed name={here.title} keys={here.shortcuts} />}
         <Listed name="Everywhere" keys={everywhere} />
       </List>
       <Button onPress={onClose}>Close</Button>
     </Popup>
+  );
+}
+
+/** What the marks on a cane mean, and whether what they weigh is told in numbers. */
+function Weights() {
+  const { data: settings } = useSettings();
+  const keep = useKeepSettings();
+  return (
+    <>
+      <p>
+        A cut on a cane is as long as it weighs. A thin one is only a hint. A leaf is something that speaks for the
+        harmful one. Ten decibans are ten to one, and no look weighs more.
+      </p>
+      {settings && (
+        <Tick
+          isSelected={settings.show_weights ?? false}
+          isDisabled={keep.isPending}
+          onChange={(show_weights) => keep.mutate({ ...settings, show_weights })}
+        >
+          Show the weights
+        </Tick>
+      )}
+    </>
   );
 }
 

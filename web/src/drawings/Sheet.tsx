@@ -19,6 +19,9 @@ export const Sheet = styled.svg`
   .glow { stroke: ${c('zest')}; stroke-width: 7; opacity: 0.8; }
   .calm .glow { stroke: none; }
   .gone { stroke: ${c('stone')}; stroke-dasharray: 2 6; fill: none; }
+  .notch { stroke: ${c('cut')}; stroke-width: 3; }
+  .notch.fine { stroke-width: 1.4; }
+  .leafback { fill: ${c('thorn')}; stroke: none; opacity: 0.85; }
   .thorn { fill: ${c('thorn')}; stroke: none; }
   text { fill: ${c('stone')}; stroke: none; font-size: 9px; font-family: inherit; }
   .number circle { fill: ${c('ink')}; stroke: ${c('paper')}; stroke-width: 1.5; }

@@ -155,7 +155,14 @@ export default function Bench({ id }: { id: string }) {
               onPick={pick}
               onClear={(of) => change({ do: 'clear', character: of })}
             />
-            <Lookalikes ruling={ruling} readings={record.readings} guide={guide} closed={closed} onPick={pick} />
+            <Lookalikes
+              ruling={ruling}
+              readings={record.readings}
+              guide={guide}
+              closed={closed}
+              weights={settings.show_weights ?? false}
+              onPick={pick}
+            />
           </>
         )}
       </Columns>

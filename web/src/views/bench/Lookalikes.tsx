@@ -1,7 +1,9 @@
+import { useState } from 'react';
 import styled from 'styled-components';
 import type { Reading, Ruling, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button } from '../../components/Buttons';
+import { Text } from '../../components/Fields';
 import { Stalk } from '../../components/Harm';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
@@ -10,7 +12,9 @@ import { Lookalike } from './Lookalike';
 const Box = styled.section`
   h2 { font-size: 19px; }
   > p { margin: 2px 0 12px; color: ${c('stone')}; font-size: 15px; }
+  details { border-top: 1.5px solid ${c('mist')}; }
   summary { cursor: pointer; font-weight: 600; min-height: 44px; padding: 10px 0; }
+  summary small { display: block; font-weight: 400; font-size: 14.5px; color: ${c('stone')}; }
 `;
 
 interface Props {
@@ -18,13 +22,22 @@ interface Props {
   readings: Reading[];
   guide: GuideIndex;
   closed: boolean;
+  /** Whether what each line weighs is shown in numbers. */
+  weights: boolean;
   onPick: (character: string) => void;
 }
 
-/** Every harmful species as a cane: the cuts made, the cuts missing, and where it could still be cut. */
-export function Lookalikes({ ruling, readings, guide, closed, onPick }: Props) {
+/**
+ * Every harmful species as a cane: the cuts made, the cuts missing, and where it could still be cut. The few that matter now
+ * stand open; the others are folded, by family, and can be searched.
+ */
+export function Lookalikes(props: Props) {
+  const { ruling, guide } = props;
   const standing = ruling.harmful.filter((h) => h.status !== 'out');
   const down = ruling.harmful.filter((h) => h.status === 'out');
+  const now = new Set(ruling.holding.filter((h) => h.now).map((h) => h.taxon));
+  const first = standing.filter((h) => now.has(h.taxon));
+  const others = standing.filter((h) => !now.has(h.taxon));
   return (
     <Box aria-label="Harmful species still standing">
       <h2>{standing.length > 0 ? `Still standing: ${standing.length}` : 'None is standing'}</h2>
@@ -36,35 +49,15 @@ export function Lookalikes({ ruling, readings, guide, closed, onPick }: Props) {
             : 'Every harmful species of this guide that could be meant was cut. No guide holds them all.'}
       </p>
       <ul>
-        {standing.map((h) => (
-          <Still
-            key={h.taxon}
-            harmful={h}
-            ruling={ruling}
-            readings={readings}
-            guide={guide}
-            closed={closed}
-            onPick={onPick}
-          />
+        {first.map((h) => (
+          <Still key={h.taxon} harmful={h} {...props} />
         ))}
       </ul>
+      {others.length > 0 && (
+        <Fold {...props} list={others} says={first.length > 0 ? `${others.length} more` : `All ${others.length}`} />
+      )}
       {down.length > 0 && (
-        <details>
-          <summary>
-            {down.length} {down.length === 1 ? 'is' : 'are'} down
-          </summary>
-          <ul>
-            {down.map((h) => (
-              <Lookalike key={h.taxon}>
-                <Stalk thorns={harmWords[h.harm]?.thorns ?? 0} down />
-                <div>
-                  <h3>{guide.nameOf(h.taxon)}</h3>
-                  <Cuts harmful={h} readings={readings} guide={guide} missing={0} />
-                </div>
-              </Lookalike>
-            ))}
-          </ul>
-        </details>
+        <Fold {...props} list={down} down says={`${down.length} ${down.length === 1 ? 'is' : 'are'} down`} />
       )}
       {ruling.apart.length > 0 && (
         <p>
@@ -76,59 +69,117 @@ export function Lookalikes({ ruling, readings, guide, closed, onPick }: Props) {
   );
 }
 
+/** The families of a list, those with most first, in words: "12 of Apiaceae, 9 of Solanaceae and 20 others". */
+function families(list: Schema['Harmful'][], guide: GuideIndex): string {
+  const count = new Map<string, number>();
+  for (const h of list) {
+    const family = guide.taxon(h.taxon)?.family;
+    if (family) count.set(family, (count.get(family) ?? 0) + 1);
+  }
+  const most = [...count].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])).slice(0, 3);
+  const rest = list.length - most.reduce((sum, [, n]) => sum + n, 0);
+  const words = most.map(([family, n]) => `${n} of ${family}`);
+  if (rest > 0) words.push(`${rest} others`);
+  return words.join(', ');
+}
+
+/** From so many on a folded list can be searched. */
+const searchedFrom = 8;
+
+/** A folded list of canes; nothing of it is drawn before it is opened. */
+function Fold({ list, says, down, ...props }: Props & { list: Schema['Harmful'][]; says: string; down?: boolean }) {
+  const { guide } = props;
+  const [open, setOpen] = useState(false);
+  const [query, setQuery] = useState('');
+  const wanted = query.trim().toLowerCase();
+  const found = list.filter((h) => {
+    const taxon = guide.taxon(h.taxon);
+    return [guide.nameOf(h.taxon), taxon?.name, taxon?.family].some((x) => x?.toLowerCase().includes(wanted));
+  });
+  return (
+    <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary>
+        {says}
+        {list.length > 3 && <small>{families(list, guide)}</small>}
+      </summary>
+      {open && list.length >= searchedFrom && (
+        <Text label={`Search these ${list.length}`} type="search" value={query} onChange={setQuery} />
+      )}
+      {open && (
+        <ul>
+          {found.map((h) =>
+            down ? (
+              <Lookalike key={h.taxon}>
+                <Stalk thorns={harmWords[h.harm]?.thorns ?? 0} down />
+                <div>
+                  <h3>{guide.nameOf(h.taxon)}</h3>
+                  <Cuts harmful={h} missing={0} {...props} />
+                </div>
+              </Lookalike>
+            ) : (
+              <Still key={h.taxon} harmful={h} {...props} />
+            ),
+          )}
+        </ul>
+      )}
+      {open && found.length === 0 && <p>None of them is called that.</p>}
+    </details>
+  );
+}
+
+/** A weight in decibans, with its sign. */
+const decibans = (w: number) => `${w > 0 ? '+' : w < 0 ? '−' : ''}${Math.abs(w)} dB`;
+
 function Cuts({
   harmful,
   readings,
   guide,
   missing,
-}: {
-  harmful: Schema['Harmful'];
-  readings: Reading[];
-  guide: GuideIndex;
-  missing: number;
-}) {
+  weights,
+}: Pick<Props, 'readings' | 'guide' | 'weights'> & { harmful: Schema['Harmful']; missing: number }) {
   const says = (id: string) => {
     const character = guide.character(id);
     const reading = readings.find((r) => r.character === id);
     const state = reading?.states?.map((s) => character?.states.find((x) => x.id === s)?.name ?? s).join(', ');
     return `${(character?.name ?? id).toLowerCase()}${state ? `: ${state.toLowerCase()}` : ''}`;
   };
+  const kind = (l: Schema['LineWeight']) => {
+    if (l.weight < 0) return 'Speaks for it: ';
+    if (l.cut) return 'Cut: ';
+    if (l.full) return 'Seldom so: ';
+    return l.characters.every((x) => guide.character(x)?.hint) ? 'Only a hint: ' : 'Not firm yet: ';
+  };
   return (
     <div className="cuts">
       {harmful.lines.map((l) => (
-        <span key={l.line} className={l.worth === 1 ? 'cut' : 'hint'}>
-          {l.worth === 1
-            ? 'Cut: '
-            : l.characters.every((x) => guide.character(x)?.hint)
-              ? 'Only a hint: '
-              : 'Not firm yet: '}
+        <span key={l.line} className={l.weight < 0 ? 'for' : l.cut ? 'cut' : 'hint'}>
+          {kind(l)}
           {l.characters.map(says).join('; ')}
+          {weights && ` (${decibans(l.weight)})`}
         </span>
       ))}
+      {weights && (
+        <span className="hint">
+          Balance {decibans(harmful.balance)} of {harmful.needed}; slips {harmful.margin} of {harmful.margin_needed}
+        </span>
+      )}
       {missing > 0 && <span className="need">{missing === 1 ? 'one more cut' : `${missing} cuts missing`}</span>}
     </div>
   );
 }
 
-function Still({
-  harmful,
-  ruling,
-  readings,
-  guide,
-  closed,
-  onPick,
-}: Omit<Props, 'ruling'> & { harmful: Schema['Harmful']; ruling: Ruling }) {
+function Still({ harmful, ruling, readings, guide, closed, weights, onPick }: Props & { harmful: Schema['Harmful'] }) {
   const holding = ruling.holding.find((x) => x.taxon === harmful.taxon);
   const lines = holding?.lines ?? [];
   const characters = lines.flatMap((l) => l.characters.slice(0, 1)).slice(0, 5);
   const harm = harmWords[harmful.harm];
   return (
     <Lookalike>
-      <Stalk thorns={harm?.thorns ?? 0} />
+      <Stalk thorns={harm?.thorns ?? 0} marks={harmful.lines} />
       <div>
         <h3>{guide.nameOf(harmful.taxon)}</h3>
         <div className="harm">{harm?.say}</div>
-        <Cuts harmful={harmful} readings={readings} guide={guide} missing={holding?.missing ?? 0} />
+        <Cuts harmful={harmful} readings={readings} guide={guide} weights={weights} missing={holding?.missing ?? 0} />
         {!closed && characters.length > 0 && (
           <div className="holds">
             <span>

@@ -17,6 +17,7 @@ const Box = styled.section`
   dd { display: flex; gap: 8px; align-items: center; justify-content: space-between; }
   dl > div { padding: 6px 0; border-top: 1px solid ${c('mist')}; font-size: 15px; }
   dd > div { flex-wrap: nowrap; }
+  dd.odd span { color: ${c('thorn')}; font-weight: 600; }
   dd button { min-height: 40px; padding: 4px 9px; font-size: 14.5px; font-weight: 500; border-width: 1px; }
   .held { margin-top: 8px; color: ${c('thorn')}; }
   .held button { flex: none; }
@@ -46,6 +47,7 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
     shown[r.character] = r.states?.[0];
     sizes[r.character] = r.value ?? (r.low !== undefined && r.high !== undefined ? (r.low + r.high) / 2 : undefined);
   }
+  const odd = new Set(record.ruling.odd.map((o) => o.character));
   const missing = (parts[record.about.kingdom] ?? [])
     .filter((p) => !shown[p])
     .map((p) => guide.character(p)?.name.toLowerCase());
@@ -85,8 +87,11 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
                 {name}
                 {character?.hint ? ' (a hint)' : ''}
               </dt>
-              <dd>
-                <span>{r.says}</span>
+              <dd className={odd.has(r.character) ? 'odd' : ''}>
+                <span>
+                  {r.says}
+                  {odd.has(r.character) && ` (unusual for ${guide.nameOf(record.ruling.working ?? '').toLowerCase()})`}
+                </span>
                 {!closed && (
                   <Row>
                     <Button aria-label={`Change ${name}`} onPress={() => onPick(r.character)}>

@@ -62,6 +62,9 @@ export function VerdictBar({ record, guide, covered, onChange }: Props) {
       <div className="said">
         <h1>{verdictWords[ruling.verdict]?.say}</h1>
         <p>{ruling.says}</p>
+        {ruling.odd.length > 0 && (
+          <p className="odd">{ruling.odd.map((o) => o.text).join(' ')} Looked at twice, so it stands.</p>
+        )}
         <p className="read">
           {working &&
             (ruling.named || record.readings.length > 0) &&

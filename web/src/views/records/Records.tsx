@@ -106,6 +106,7 @@ function One({ row }: { row: RecordRow }) {
           {!row.closed && ' · open'}
         </div>
         <div className="why">{row.reason}</div>
+        {row.odd && <div className="why">{row.odd}</div>}
       </div>
       <div className="margin">
         <strong>{row.margin ?? '–'}</strong>margin

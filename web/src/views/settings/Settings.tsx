@@ -75,6 +75,9 @@ function Form({ kept }: { kept: Kept }) {
         <Tick isSelected={s.no_smell} onChange={(no_smell) => set({ no_smell })}>
           I cannot smell: do not ask me for scents
         </Tick>
+        <Tick isSelected={s.show_weights ?? false} onChange={(show_weights) => set({ show_weights })}>
+          Show the weights: what each look weighs, in decibans
+        </Tick>
         <Pick
           label="Units"
           value={s.units}

@@ -1,0 +1,126 @@
+package evidence
+
+import (
+	"zestythicket/core/guide"
+	"zestythicket/core/policy"
+)
+
+// Fit is how well all readings together go with one taxon.
+type Fit struct {
+	// Excess is by how much they surprise beyond what is to be expected of it, Variance and Third its moments, in centibans,
+	// their square and their cube.
+	Excess          policy.Centibans
+	Variance, Third int64
+	// Fitting is the number of firm readings that it shows; Odd that of the sure ones that it never shows, nor what is near.
+	Fitting, Odd int
+}
+
+// Holds tells whether the taxon is one that still fits: the readings surprise by no more than so many standard deviations,
+// or by little in all, and no more of the sure ones are odd than one for each six firm readings that fit, rounded up.
+func (f Fit) Holds() bool {
+	return (f.Excess <= policy.LittleSurprise || !f.beyond(float64(f.Excess))) && f.Odd <= f.mayBeOdd()
+}
+
+// Keeps tells whether a name that was given is kept. As long as few readings were made the normal distribution refuses too
+// soon: they surprise rarely but then much. So the bound is corrected for how lopsided their distribution is, and one odd
+// reading is borne before anything fits. Source of the correction: E. A. Cornish and R. A. Fisher, "Moments and cumulants in
+// the specification of distributions", 1938, the first term.
+func (f Fit) Keeps() bool {
+	const z = policy.MostSurprise
+	excess := float64(f.Excess)
+	if f.Variance > 0 {
+		excess -= float64(max(0, f.Third)) / float64(f.Variance) * (z*z - 1) / 6
+	}
+	return !f.beyond(excess) && f.Odd <= max(1, f.mayBeOdd())
+}
+
+func (f Fit) mayBeOdd() int {
+	return (f.Fitting + policy.ReadingsToOneOdd - 1) / policy.ReadingsToOneOdd
+}
+
+func (f Fit) beyond(excess float64) bool {
+	return excess > 0 && excess*excess > policy.MostSurprise*policy.MostSurprise*float64(f.Variance)
+}
+
+// part is what one reading adds to the fit of whatever is scored as a pattern.
+func (e *Entry) part(pattern uint32) Fit {
+	if pattern == 0 {
+		return Fit{}
+	}
+	b, r := &e.bearing, e.Read("")
+	f := Fit{Excess: -b.Log[pattern] - b.Mean[pattern], Variance: b.Variance[pattern], Third: b.Third[pattern]}
+	if never, _ := e.Column.Never(pattern, r); !never && e.Firm {
+		f.Fitting = 1
+	}
+	if e.Sure && e.Column.Odd(pattern, r) {
+		f.Odd = 1
+	}
+	return f
+}
+
+func (f *Fit) add(p Fit) {
+	f.Excess += p.Excess
+	f.Variance += p.Variance
+	f.Third += p.Third
+	f.Fitting += p.Fitting
+	f.Odd += p.Odd
+}
+
+func (f *Fit) takeAway(p Fit) {
+	f.Excess -= p.Excess
+	f.Variance -= p.Variance
+	f.Third -= p.Third
+	f.Fitting -= p.Fitting
+	f.Odd -= p.Odd
+}
+
+// FitOf is how well the readings go with a taxon.
+func (s *Sheet) FitOf(taxon int) Fit {
+	var f Fit
+	for i := range s.Entries {
+		if e := &s.Entries[i]; e.Speaks(taxon) {
+			f.add(e.part(e.Column.Pattern[taxon]))
+		}
+	}
+	return f
+}
+
+// FitWithout is how well they would go with it if one of them had not been made.
+func (s *Sheet) FitWithout(taxon int, e *Entry) Fit {
+	f := s.FitOf(taxon)
+	if e.Speaks(taxon) {
+		f.takeAway(e.part(e.Column.Pattern[taxon]))
+	}
+	return f
+}
+
+// Fits is the set of taxa that may still be the one, whatever the record's scope; the first call does the work.
+func (s *Sheet) Fits() guide.Bits {
+	if s.fit != nil {
+		return s.fit
+	}
+	s.fit = s.Set()
+	all := s.arena.fits
+	all = zeroed(all, len(s.Guide.Taxa))
+	s.arena.fits = all
+	for i := range s.Entries {
+		e := &s.Entries[i]
+		if !e.Seen() || e.Faded {
+			continue
+		}
+		parts := zeroed(s.arena.parts, len(e.Column.Patterns))
+		s.arena.parts = parts
+		for p := range parts {
+			parts[p] = e.part(uint32(p))
+		}
+		for t, p := range e.Column.Pattern {
+			all[t].add(parts[p])
+		}
+	}
+	for t := range all {
+		if all[t].Holds() {
+			s.fit.Set(t)
+		}
+	}
+	return s.fit
+}

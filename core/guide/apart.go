@@ -1,0 +1,176 @@
+package guide
+
+import (
+	"math"
+	"math/bits"
+
+	"zestythicket/core/policy"
+)
+
+// Weight is what a reading weighs for one taxon against another, before the caps of its line.
+type Weight struct {
+	Centibans policy.Centibans
+	// Full tells that it counts in full when it is firm; Cut that the other never shows what was read and this one does.
+	Full, Cut bool
+}
+
+// Weigh is what a reading weighs for something scored own against something scored other, from their chances: nothing
+// where either is not scored. What the other never shows and this one does weighs nothing less than 0, and what this one
+// never shows and the other does nothing more.
+func (col *Column) Weigh(r Read, b *Bearing, own, other uint32) Weight {
+	if own == 0 || other == 0 {
+		return Weight{}
+	}
+	w := Weight{Centibans: b.Log[own] - b.Log[other]}
+	neverOther, beyond := col.Never(other, r)
+	neverOwn, _ := col.Never(own, r)
+	w.Full = col.FullFor(beyond)
+	switch {
+	case neverOther && !neverOwn:
+		w.Centibans, w.Cut = max(w.Centibans, 0), true
+	case neverOwn && !neverOther:
+		w.Centibans = min(w.Centibans, 0)
+	}
+	w.Centibans = min(max(w.Centibans, policy.LeastWeight), policy.MostWeight)
+	if !w.Full {
+		w.Centibans = policy.Hint(w.Centibans)
+	}
+	return w
+}
+
+// Prospect is what reading a column firmly may weigh for something scored own against something scored other.
+type Prospect struct {
+	// Most is the most of any answer that own shows, however seldom; MostCut the most of those that the other never shows
+	// and that count in full, 0 for none.
+	Most, MostCut policy.Centibans
+	// Least is the least of the answers that own gives one time in ten or oftener; SureCut tells that the other never shows
+	// any of those, and that they count in full.
+	Least   policy.Centibans
+	SureCut bool
+	// Full tells that the most counts in full.
+	Full bool
+}
+
+// often is the chance from which on an answer is reckoned with when it is planned what to read. Common practice.
+const often = 0.1
+
+// Prospect works out what firm readings of the states in mask may weigh; of a number the mask does not matter.
+func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
+	if own == 0 || other == 0 {
+		return Prospect{}
+	}
+	p := Prospect{Most: math.MinInt32, Least: math.MaxInt32, SureCut: true}
+	add := func(w Weight, usual bool) {
+		if w.Centibans > p.Most {
+			p.Most, p.Full = w.Centibans, w.Full
+		}
+		if w.Cut && w.Full {
+			p.MostCut = max(p.MostCut, w.Centibans)
+		}
+		if usual {
+			p.Least = min(p.Least, w.Centibans)
+			p.SureCut = p.SureCut && w.Cut && w.Full
+		}
+	}
+	if col.Kind == Measure {
+		s := stretches(col.Patterns[own].Span, col.Error)
+		span := col.Patterns[own].Span
+		low, high := math.Exp(s[3].from), math.Exp(s[3].to)
+		for i, v := range []float64{max(span.Min, 0), low, math.Sqrt(low * high), high, span.Max} {
+			if math.IsInf(v, 0) {
+				continue
+			}
+			at := math.Log(max(v, policy.LeastSize))
+			r := Read{Lo: v, Hi: v}
+			b := Bearing{Log: make([]policy.Centibans, len(col.Patterns))}
+			for _, k := range []uint32{own, other} {
+				parts := stretches(col.Patterns[k].Span, col.Error)
+				b.Log[k] = policy.CentibansOf(densityOver(parts[:], at, at))
+			}
+			add(col.Weigh(r, &b, own, other), 0 < i && i < 4)
+		}
+		return p
+	}
+	t := col.chancesAt("", false)
+	for k := range col.classes() {
+		r := Read{Mask: 1 << k, Lo: float64(k), Hi: float64(k)}
+		if never, _ := col.Never(own, r); never || col.Kind == States && mask&(1<<k) == 0 {
+			continue
+		}
+		add(col.Weigh(r, &Bearing{Log: t.log[k]}, own, other), t.p[own][k] >= often)
+	}
+	if p.Most == math.MinInt32 {
+		return Prospect{}
+	}
+	if p.Least == math.MaxInt32 { // shows so many that none is frequent: all of them are reckoned with
+		p.Least, p.SureCut = 0, false
+	}
+	return p
+}
+
+// Prospects gives the prospects of a column for something scored own against every pattern, when all its states can be
+// read firmly. They are worked out once, where they are not too many to keep.
+func (col *Column) Prospects(own uint32) []Prospect {
+	kept := own < uint32(len(col.prospects))
+	if kept {
+		if p := col.prospects[own].Load(); p != nil {
+			return *p
+		}
+	}
+	out := make([]Prospect, len(col.Patterns))
+	for other := range out {
+		out[other] = col.Prospect(own, uint32(other), All)
+	}
+	if kept {
+		col.prospects[own].Store(&out)
+	}
+	return out
+}
+
+// keptProspects is the greatest number of patterns for which the prospects of a column are kept.
+const keptProspects = 512
+
+// All has a bit for every state a column may have.
+const All = ^uint64(0)
+
+// usualMask gives the states that something scored as the pattern gives one time in ten or oftener.
+func (col *Column) usualMask(pattern uint32) (mask uint64) {
+	for k, c := range col.Chances(pattern, "") {
+		if c >= often {
+			mask |= 1 << k
+		}
+	}
+	return mask
+}
+
+// UsualMask gives the states that something scored as the pattern usually shows; all that it shows where none is frequent.
+func (col *Column) UsualMask(pattern uint32) uint64 {
+	p := &col.Patterns[pattern]
+	if usual := col.usualMask(pattern) & p.Mask; bits.OnesCount64(usual) > 0 {
+		return usual
+	}
+	return p.Mask
+}
+
+// ShowsClass tells whether something scored as the pattern shows a state or count, however seldom, at any stage.
+func (col *Column) ShowsClass(pattern uint32, class int) bool {
+	if col.Kind == States {
+		return col.Masks[pattern]&(1<<class) != 0
+	}
+	never, _ := col.Never(pattern, Read{Lo: float64(class), Hi: float64(class)})
+	return !never
+}
+
+// MayShow gives the states or counts that are not odd for something scored as the pattern.
+func (col *Column) MayShow(pattern uint32) uint64 {
+	if col.Kind == States {
+		return col.Masks[pattern] | col.Patterns[pattern].Near
+	}
+	var mask uint64
+	for n := range col.classes() {
+		if !col.Odd(pattern, Read{Lo: float64(n), Hi: float64(n)}) {
+			mask |= 1 << n
+		}
+	}
+	return mask
+}

@@ -1,0 +1,427 @@
+package guide
+
+import (
+	"math"
+	"math/bits"
+
+	"zestythicket/core/policy"
+)
+
+// Read is what was read of a column: states as bits, or a number between Lo and Hi. A soft reading errs more often.
+type Read struct {
+	Mask   uint64
+	Lo, Hi float64
+	Soft   bool
+	// Stage is the specimen's, empty where it is not known.
+	Stage string
+}
+
+// Bearing is what one reading says of everything that is scored alike, by pattern of the column; of pattern 0, which is
+// not scored, Log holds what silence is worth and the others nothing.
+type Bearing struct {
+	// Log is the logarithm of the chance of the reading, P(reading | taxon); of a measure, that of its density.
+	Log []policy.Centibans
+	// Mean, Variance and Third are the moments of -Log over all that could have been read in its place, the second and third
+	// about the mean, in centibans, their square and their cube: whole numbers, so that no machine's rounding decides
+	// anything.
+	Mean            []policy.Centibans
+	Variance, Third []int64
+}
+
+func newBearing(patterns int) Bearing {
+	return Bearing{
+		make([]policy.Centibans, patterns), make([]policy.Centibans, patterns), make([]int64, patterns), make([]int64, patterns),
+	}
+}
+
+// moments puts the moments of -Log for a pattern down.
+func (b *Bearing) moments(pattern int, m *moments) {
+	mean := m.sum
+	b.Mean[pattern] = policy.Centibans(math.Round(mean))
+	b.Variance[pattern] = int64(math.Round(max(0, m.square-mean*mean)))
+	b.Third[pattern] = int64(math.Round(m.cube - 3*mean*m.square + 2*mean*mean*mean))
+}
+
+// moments gathers -Log and its powers, by chance.
+type moments struct{ sum, square, cube float64 }
+
+func (m *moments) add(chance float64, log policy.Centibans) {
+	x := -float64(log)
+	m.sum, m.square, m.cube = m.sum+chance*x, m.square+chance*x*x, m.cube+chance*x*x*x
+}
+
+// Bearing works out the chance of a reading for every pattern. It is the one place where that is done: P = (1-e)·share,
+// and of e, the column's error, half to the states next to those shown and half evenly to all. The slices are the
+// matrix's own where they can be; they are not to be written to.
+func (col *Column) Bearing(r Read) Bearing {
+	if col.Kind == Measure {
+		return col.measured(r)
+	}
+	t := col.chancesAt(r.Stage, r.Soft)
+	mask := r.Mask
+	if col.Kind == Count {
+		mask = col.countMask(r.Lo, r.Hi)
+	}
+	if bits.OnesCount64(mask) == 1 {
+		return Bearing{t.log[bits.TrailingZeros64(mask)], t.single.Mean, t.single.Variance, t.single.Third}
+	}
+	return t.several(mask)
+}
+
+// Chances gives the chance of each class of the column, its states or counts, for something scored as the pattern, when
+// it is read firmly.
+func (col *Column) Chances(pattern uint32, stage string) []float64 {
+	return col.chancesAt(stage, false).p[pattern]
+}
+
+// Logs gives the logarithms of those chances, by class, then pattern; soft ones where the reading would be soft.
+func (col *Column) Logs(stage string, soft bool) [][]policy.Centibans {
+	return col.chancesAt(stage, soft).log
+}
+
+// table holds the chances of a column of states or counts, at one stage and firm or soft.
+type table struct {
+	p      [][]float64          // by pattern, then class
+	log    [][]policy.Centibans // by class, then pattern
+	single Bearing              // of a reading of one class, without its logarithm
+}
+
+// otherStage stands for a known stage that no score of a column names.
+const otherStage = "\x00"
+
+func (col *Column) chancesAt(stage string, soft bool) *table {
+	t, ok := col.chances[stage]
+	if !ok {
+		t = col.chances[otherStage]
+	}
+	if soft {
+		return &t[1]
+	}
+	return &t[0]
+}
+
+// makeChances works the tables of a column out.
+func (col *Column) makeChances() {
+	if col.Kind == Measure {
+		return
+	}
+	if col.Kind == Count {
+		for i := range col.Patterns[1:] {
+			s := col.Patterns[i+1].Span
+			for _, v := range []float64{s.Min, s.Low, s.High, s.Max} {
+				if !math.IsInf(v, 0) {
+					col.most = max(col.most, int(v))
+				}
+			}
+		}
+		col.most = min(col.most+1, MaxStates-1)
+	}
+	stages := map[string]bool{"": true, otherStage: true}
+	for i := range col.Patterns {
+		for _, sh := range col.Patterns[i].Shown {
+			stages[sh.When] = true
+		}
+	}
+	col.chances = map[string]*[2]table{}
+	for _, stage := range sortedKeys(stages) {
+		if len(stages) == 2 && stage == otherStage { // nothing hangs on the stage
+			col.chances[otherStage] = col.chances[""]
+			continue
+		}
+		col.chances[stage] = &[2]table{col.tableOf(stage, col.Error), col.tableOf(stage, softError(col.Error))}
+	}
+}
+
+func softError(e float64) float64 { return min(policy.MostError, policy.SoftTimes*e) }
+
+// classes is the number of states of a column, or of counts that are told apart, from none to more than any.
+func (col *Column) classes() int {
+	if col.Kind == Count {
+		return col.most + 1
+	}
+	return len(col.States)
+}
+
+func (col *Column) tableOf(stage string, e float64) table {
+	m, n := col.classes(), len(col.Patterns)
+	t := table{single: newBearing(n)}
+	for range m {
+		t.log = append(t.log, make([]policy.Centibans, n))
+	}
+	shares := make([]float64, m)
+	for i := range col.Patterns {
+		p := make([]float64, m)
+		if i == 0 {
+			for k := range p {
+				p[k] = 1 / float64(m)
+			}
+		} else {
+			col.Shares(uint32(i), stage, shares)
+			for k := range p {
+				p[k] += (1 - e) * shares[k]
+			}
+			col.err(shares, e, p)
+		}
+		var all moments
+		for k := range p {
+			t.log[k][i] = policy.CentibansOf(p[k])
+			all.add(p[k], t.log[k][i])
+		}
+		if i > 0 {
+			t.single.moments(i, &all)
+		}
+		t.p = append(t.p, p)
+	}
+	return t
+}
+
+// err adds to p what of the error e goes to each class: to those next to what is shown, and to all.
+func (col *Column) err(shares []float64, e float64, p []float64) {
+	m := len(p)
+	even := (1 - policy.NearShare) * e
+	for k, share := range shares {
+		if share == 0 {
+			continue
+		}
+		near := col.nextTo(k)
+		if near == 0 {
+			even += policy.NearShare * e * share
+			continue
+		}
+		each := policy.NearShare * e * share / float64(bits.OnesCount64(near))
+		for ; near != 0; near &= near - 1 {
+			p[bits.TrailingZeros64(near)] += each
+		}
+	}
+	for k := range p {
+		p[k] += even / float64(m)
+	}
+}
+
+// nextTo gives the classes next to a class: the states that it names as near, the counts before and after.
+func (col *Column) nextTo(class int) uint64 {
+	if col.Kind != Count {
+		return col.near[class]
+	}
+	var near uint64
+	if class > 0 {
+		near |= 1 << (class - 1)
+	}
+	if class < col.most {
+		near |= 1 << (class + 1)
+	}
+	return near
+}
+
+// Shares fills into with how often something scored as the pattern shows each class of a column of states or counts;
+// they sum to 1. Where the stage is known, states of another count less.
+func (col *Column) Shares(pattern uint32, stage string, into []float64) {
+	clear(into)
+	p := &col.Patterns[pattern]
+	switch {
+	case col.Kind != Count:
+		for _, sh := range p.Shown {
+			w := sh.Share
+			if sh.When != "" && stage != "" && sh.When != stage {
+				w *= policy.OtherStage
+			}
+			into[sh.State] = max(into[sh.State], w)
+		}
+	case p.Counts != nil:
+		for _, n := range p.Counts {
+			into[min(n, col.most)] = 1
+		}
+	default:
+		for n := range into {
+			switch v := float64(n); {
+			case p.Span.Low <= v && v <= p.Span.High:
+				into[n] = 1
+			case p.Span.Min <= v && v <= p.Span.Max:
+				into[n] = policy.RareShare
+			}
+		}
+		if p.Span.Min > float64(col.most) {
+			into[col.most] = 1
+		}
+	}
+	total := 0.0
+	for _, w := range into {
+		total += w
+	}
+	for k := range into {
+		into[k] /= total
+	}
+}
+
+// countMask gives the counts of lo to hi as classes; what is more than any goes to the last.
+func (col *Column) countMask(lo, hi float64) uint64 {
+	from, to := min(int(min(lo, MaxStates)), col.most), min(int(min(hi, MaxStates)), col.most)
+	return (1<<(to-from+1) - 1) << from
+}
+
+// several is the bearing of a reading that takes in several classes, or none: their chances together, and of all that
+// could have been read each other class by itself.
+func (t *table) several(mask uint64) Bearing {
+	b := newBearing(len(t.p))
+	for i, p := range t.p {
+		together := 0.0
+		for k := range p {
+			if mask&(1<<k) != 0 {
+				together += p[k]
+			}
+		}
+		b.Log[i] = policy.CentibansOf(together)
+		var all moments
+		all.add(together, b.Log[i])
+		for k := range p {
+			if mask&(1<<k) == 0 {
+				all.add(p[k], t.log[k][i])
+			}
+		}
+		if i > 0 {
+			b.moments(i, &all)
+		}
+	}
+	return b
+}
+
+// stretch is a part of the scale of a measure, by natural logarithms, and how many of the readings lie in it.
+type stretch struct{ from, to, share float64 }
+
+// stretches gives how readings of a measure are spread for something of that span when they err with chance e.
+func stretches(s Span, e float64) [7]stretch {
+	low, high, least, most := s.Low, s.High, s.Min*policy.MeasureBelow, s.Max*policy.MeasureAbove
+	if math.IsInf(high, 1) {
+		high = max(low, policy.LeastSize) * policy.FarWidth
+	}
+	if math.IsInf(low, -1) {
+		low = high / policy.FarWidth
+	}
+	if math.IsInf(least, -1) {
+		least = low
+	}
+	if math.IsInf(most, 1) {
+		most = high
+	}
+	at := func(v float64) float64 { return math.Log(max(v, policy.LeastSize)) }
+	a, b := at(low), at(high)
+	if wider := math.Log(policy.LeastWidth) - (b - a); wider > 0 {
+		a, b = a-wider/2, b+wider/2
+	}
+	l, m := min(at(least), a), max(at(most), b)
+	usual, outer := (1-e)*policy.UsualRange, (1-e)*(1-policy.UsualRange)
+	if rim := (a - l) + (m - b); rim > 0 {
+		outer /= rim
+	} else {
+		usual, outer = usual+outer, 0
+	}
+	near, far := e/2*(1-policy.FarError), e/2*policy.FarError
+	double, on := math.Log(policy.FarBeyond), math.Log(policy.FarWidth)
+	return [7]stretch{
+		{l - double - on, l - double, far}, {l - double, l, near}, {l, a, outer * (a - l)}, {a, b, usual},
+		{b, m, outer * (m - b)}, {m, m + double, near}, {m + double, m + double + on, far},
+	}
+}
+
+func (s stretch) density() float64 { return s.share / (s.to - s.from) }
+
+// measured is the bearing of a measure: the mean density of readings over what was read.
+func (col *Column) measured(r Read) Bearing {
+	e := col.Error
+	if r.Soft {
+		e = softError(e)
+	}
+	b := newBearing(len(col.Patterns))
+	lo, hi := math.Log(max(r.Lo, policy.LeastSize)), math.Log(max(r.Hi, policy.LeastSize))
+	widest := math.Log(policy.FarWidth)
+	for i := 1; i < len(col.Patterns); i++ {
+		parts := stretches(col.Patterns[i].Span, e)
+		b.Log[i] = policy.CentibansOf(densityOver(parts[:], lo, hi))
+		var all moments
+		for _, s := range parts {
+			if s.share > 0 {
+				all.add(s.share, policy.CentibansOf(s.density()))
+			}
+		}
+		b.moments(i, &all)
+		widest = max(widest, parts[4].to-parts[2].from)
+	}
+	b.Log[0] = policy.CentibansOf(1 / widest)
+	return b
+}
+
+// densityOver is the mean density between two points, or at one. Beyond the last stretch it is as thin as there.
+func densityOver(parts []stretch, lo, hi float64) float64 {
+	last := len(parts) - 1
+	if lo == hi {
+		for i, s := range parts {
+			if s.share > 0 && (i == last || lo < s.to) && (i == 0 || lo >= s.from) {
+				return s.density()
+			}
+		}
+		return parts[last].density()
+	}
+	sum := 0.0
+	for i, s := range parts {
+		from, to := max(lo, s.from), min(hi, s.to)
+		if i == 0 {
+			from = lo
+		}
+		if i == last {
+			to = hi
+		}
+		if s.share > 0 && to > from {
+			sum += s.density() * (to - from)
+		}
+	}
+	return sum / (hi - lo)
+}
+
+// Odd tells whether a reading is odd for something scored as the pattern: neither what it shows, however seldom and at
+// any stage, nor next to that.
+func (col *Column) Odd(pattern uint32, r Read) bool {
+	p := &col.Patterns[pattern]
+	switch col.Kind {
+	case States:
+		return r.Mask&(p.Mask|p.Near) == 0
+	case Count:
+		outside, _ := p.Outside(Count, r.Lo-1, r.Hi+1)
+		return outside
+	}
+	outside, _ := p.Outside(Measure, r.Lo, r.Hi)
+	return outside
+}
+
+// Never tells whether something scored as the pattern never shows what was read, however seldom, at any stage; beyond,
+// whether a number is more than twice its greatest.
+func (col *Column) Never(pattern uint32, r Read) (never, beyond bool) {
+	p := &col.Patterns[pattern]
+	if col.Kind == States {
+		return r.Mask&p.Mask == 0, false
+	}
+	return p.Outside(col.Kind, r.Lo, r.Hi)
+}
+
+// nearMasks gives for each state of a character those that are near it.
+func nearMasks(col *Column) []uint64 {
+	out := make([]uint64, len(col.States))
+	for k := range col.States {
+		for _, id := range col.States[k].Near {
+			out[k] |= 1 << col.stateOf[id]
+		}
+	}
+	return out
+}
+
+// share is how often the state is shown beside a usual one.
+func (sh *Shown) share() float64 {
+	switch {
+	case sh.Share > 0:
+		return sh.Share
+	case sh.Rare:
+		return policy.RareShare
+	case sh.Sometimes:
+		return policy.SometimesShare
+	}
+	return 1
+}
