@@ -39,7 +39,7 @@ func (s *Session) Import(ctx context.Context, f Find) (*Record, error) {
 		if err := f.Readings[i].Check(s.Guide.Matrix); err != nil {
 			return nil, refuse(err)
 		}
-		add(events.Read, events.Made{Reading: f.Readings[i]})
+		add(events.Read, events.Made{Reading: f.Readings[i], Afresh: f.Readings[i].Confirmed})
 	}
 	if f.Closing != nil {
 		add(events.Close, *f.Closing)

@@ -312,3 +312,21 @@ func TestEveryNameFindsItsTaxon(t *testing.T) {
 		}
 	}
 }
+
+// What errors are given for the shipped guide is what its own scores and the other author's descriptions come to.
+func TestErrorsAreNotStale(t *testing.T) {
+	want, err := Errors("../guide", "../guide/authors/second")
+	if err != nil {
+		t.Fatal(err)
+	}
+	got, err := os.ReadFile("../guide/errors.yaml")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if string(got) != string(want) {
+		t.Error("guide/errors.yaml is stale: make guide")
+	}
+	if _, err := Errors("../guide", t.TempDir()); err == nil {
+		t.Error("a folder without descriptions is taken")
+	}
+}

@@ -13,12 +13,15 @@ type Fit struct {
 	Variance, Third int64
 	// Fitting is the number of firm readings that it shows; Odd that of the sure ones that it never shows, nor what is near.
 	Fitting, Odd int
+	// Refusing is the number of odd readings that were confirmed and are of a character that hardly anybody misreads.
+	Refusing int
 }
 
 // Holds tells whether the taxon is one that still fits: the readings surprise by no more than so many standard deviations,
-// or by little in all, and no more of the sure ones are odd than one for each six firm readings that fit, rounded up.
+// or by little in all, no more of the sure ones are odd than one for each six firm readings that fit, rounded up, and none
+// that hardly anybody misreads was odd twice.
 func (f Fit) Holds() bool {
-	return (f.Excess <= policy.LittleSurprise || !f.beyond(float64(f.Excess))) && f.Odd <= f.mayBeOdd()
+	return f.Refusing == 0 && (f.Excess <= policy.LittleSurprise || !f.beyond(float64(f.Excess))) && f.Odd <= f.mayBeOdd()
 }
 
 // Keeps tells whether a name that was given is kept. As long as few readings were made the normal distribution refuses too
@@ -31,7 +34,7 @@ func (f Fit) Keeps() bool {
 	if f.Variance > 0 {
 		excess -= float64(max(0, f.Third)) / float64(f.Variance) * (z*z - 1) / 6
 	}
-	return !f.beyond(excess) && f.Odd <= max(1, f.mayBeOdd())
+	return f.Refusing == 0 && !f.beyond(excess) && f.Odd <= max(1, f.mayBeOdd())
 }
 
 func (f Fit) mayBeOdd() int {
@@ -54,6 +57,9 @@ func (e *Entry) part(pattern uint32) Fit {
 	}
 	if e.Sure && e.Column.Odd(pattern, r) {
 		f.Odd = 1
+		if e.Confirmed && e.Firm && e.Column.Full() && e.Column.Error <= policy.HardlyMisread {
+			f.Refusing = 1
+		}
 	}
 	return f
 }
@@ -64,6 +70,7 @@ func (f *Fit) add(p Fit) {
 	f.Third += p.Third
 	f.Fitting += p.Fitting
 	f.Odd += p.Odd
+	f.Refusing += p.Refusing
 }
 
 func (f *Fit) takeAway(p Fit) {
@@ -72,6 +79,7 @@ func (f *Fit) takeAway(p Fit) {
 	f.Third -= p.Third
 	f.Fitting -= p.Fitting
 	f.Odd -= p.Odd
+	f.Refusing -= p.Refusing
 }
 
 // FitOf is how well the readings go with a taxon.

@@ -53,6 +53,9 @@ func (c *Matrix) lintTexts(say sayer) {
 		if len(missing) > 0 {
 			say("text-missing", ch.ID, at, "%q has no %s", ch.ID, strings.Join(missing, ", "))
 		}
+		if c.Columns[i].tellsStates() && c.Columns[i].nearNothing() {
+			say("near-missing", ch.ID, at, "no state of %q names one that is near it", ch.ID)
+		}
 		for k := range ch.States {
 			if s := &ch.States[k]; s.Absence && len(s.RestsOn) == 0 && len(ch.RestsOn) == 0 {
 				say("absence-unproved", ch.ID+"/"+s.ID, fmt.Sprintf("%s/states/%d", at, k),
@@ -267,6 +270,15 @@ func (c *Matrix) lintTwins(say sayer) {
 			}
 		}
 	}
+}
+
+// tellsStates tells whether taxa are told apart by the states of the column.
+func (col *Column) tellsStates() bool {
+	return col.Kind == States && len(col.States) > 1 && col.Scored.Any()
+}
+
+func (col *Column) nearNothing() bool {
+	return !slices.ContainsFunc(col.near, func(near uint64) bool { return near != 0 })
 }
 
 // tells tells whether the column has states that count in full: only such lines could be counted twice.

@@ -82,6 +82,12 @@ func (l *loosener) changed(was, is *Taxon) {
 		if lost := c.excludes(before, had, now, has); was.hurts() && lost != "" {
 			l.say(is, id, fmt.Sprintf("%s: %s would now speak against it. That makes it easier to rule out.", c.DisplayName(), lost))
 		}
+		if seldomer := c.shownLess(before, now); was.hurts() && had && has && seldomer != "" {
+			l.say(is, id, fmt.Sprintf("%s: %s is said to be shown less often. That makes it easier to rule out.", c.DisplayName(), seldomer))
+		}
+		if oftener := c.shownLess(now, before); is.Useful() && had && has && oftener != "" {
+			l.say(is, id, fmt.Sprintf("%s: %s is said to be shown more often. That makes it easier to be taken for.", c.DisplayName(), oftener))
+		}
 		if gained := c.excludes(now, has, before, had); is.Useful() && gained != "" {
 			l.say(is, id, fmt.Sprintf("%s: %s would no longer speak against it. That makes it easier to be taken for.", c.DisplayName(), gained))
 		}
@@ -121,6 +127,25 @@ func (c *Character) excludes(was Score, had bool, is Score, has bool) string {
 		}
 	}
 	return ""
+}
+
+// shownLess names the states that both scores show and the second less often, beside a usual one.
+func (c *Character) shownLess(before, after Score) string {
+	often := func(s Score, state string) (most float64) {
+		for i := range s.States {
+			if s.States[i].State == state {
+				most = max(most, s.States[i].share())
+			}
+		}
+		return most
+	}
+	var less []string
+	for _, s := range c.States {
+		if was, is := often(before, s.ID), often(after, s.ID); 0 < is && is < was {
+			less = append(less, "“"+s.Name+"”")
+		}
+	}
+	return strings.Join(less, ", ")
 }
 
 func (s Score) shows(state string) bool {

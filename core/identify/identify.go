@@ -31,7 +31,7 @@ type Standing struct {
 // The next looks that are reckoned with, and the most that are told to matter at the moment.
 const (
 	looksAhead = 3
-	mostNow    = 5
+	mostNow    = 3
 )
 
 // matterNow marks those of the standing, in the order of their gravity, that matter most.

@@ -16,11 +16,16 @@ const (
 	MostSurprise     = 2.5
 	LittleSurprise   = 18 * Deciban
 	ReadingsToOneOdd = 6
+	HardlyMisread    = 0.08 // with no greater error, an odd firm reading in full that was made twice is no slip
 )
 
 // FarAhead is by how much a harmful taxon must be likelier than anything that could be taken for a specimen that nobody
-// named to be left without reading on: as much as rules out what is deadly, the other way. Found by trial.
-const FarAhead = 15 * Deciban
+// named to be left without reading on; FarAheadOfAName the same for a name that was given, once its odd answers were looked
+// at twice: an honest specimen of it is far behind now and then. Found by trial.
+const (
+	FarAhead        = 15 * Deciban
+	FarAheadOfAName = 30 * Deciban
+)
 
 // LinesToFit is the smallest number of lines of firm readings in full that must fit the working name itself, so that
 // nothing is cleared for being unlike everything. Common practice.

@@ -36,7 +36,7 @@ func (r *Ruling) leaveAtOnce() (guide.Verdict, finding) {
 
 // nothingToTake: what fits is harmful, or is nothing one would take.
 func (r *Ruling) nothingToTake() (guide.Verdict, finding) {
-	if ahead := r.harmfulFarAhead(); ahead != nil {
+	if ahead := r.harmfulAhead(policy.FarAhead); ahead != nil && r.sheet.Target < 0 {
 		return guide.Leave, finding{code: OnlyHarmfulFits, about: ahead}
 	}
 	if !r.fits.Meets(r.takeable) {
@@ -56,17 +56,16 @@ func (r *Ruling) nothingToTake() (guide.Verdict, finding) {
 	return "", finding{}
 }
 
-// harmfulFarAhead gives the harmful taxa that fit and are so much likelier than anything that could be taken that the one
-// cannot stand beside the other; nil where there are none, or the specimen was named.
-func (r *Ruling) harmfulFarAhead() guide.Bits {
-	if r.sheet.Target >= 0 || r.working < 0 {
+// harmfulAhead gives the harmful taxa that fit and are by as much likelier than the working name; nil where there are none.
+func (r *Ruling) harmfulAhead(by policy.Centibans) guide.Bits {
+	if r.working < 0 {
 		return nil
 	}
 	ahead := r.sheet.Set()
 	copy(ahead, r.fits)
 	ahead.And(r.harmful)
 	r.rankMany(ahead)
-	limit := r.Posterior(r.working) + float64(policy.FarAhead)
+	limit := r.Posterior(r.working) + float64(by)
 	for _, t := range ahead.Members() {
 		if r.Posterior(t) < limit {
 			ahead.Clear(t)
@@ -86,7 +85,13 @@ func (r *Ruling) nothingMatches() (guide.Verdict, finding) {
 		if r.sheet.Target < 0 {
 			return "", finding{}
 		}
-		return r.oddUnasked()
+		if verdict, why := r.oddUnasked(); why.holds() {
+			return verdict, why
+		}
+		if ahead := r.harmfulAhead(policy.FarAheadOfAName); ahead != nil {
+			return guide.Leave, finding{code: OnlyHarmfulFits, about: ahead}
+		}
+		return "", finding{}
 	}
 	if nearest < 0 {
 		nearest = r.Likeliest(r.takeable)

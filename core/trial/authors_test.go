@@ -139,3 +139,34 @@ func TestLeftOut(t *testing.T) {
 		t.Errorf("%+v", out)
 	}
 }
+
+// By hand: half of the other author's answers are near what the guide knows of the penny bun's stem base, a tenth is neither.
+func TestDisagreementsByHand(t *testing.T) {
+	g := shipped(t)
+	n, _ := g.Taxon("boletus-edulis")
+	col, _ := g.Column("stem-base")
+	p := &g.Columns[col].Patterns[g.Columns[col].Pattern[n]]
+	var shown, near, odd string
+	for k := range g.Columns[col].States {
+		switch id := g.Columns[col].States[k].ID; {
+		case p.Mask&(1<<k) != 0:
+			shown = id
+		case p.Near&(1<<k) != 0:
+			near = id
+		default:
+			odd = id
+		}
+	}
+	author := []trial.Described{{Taxon: "boletus-edulis", Forms: []trial.Form{
+		{Name: "one", Share: 1, Scores: map[string]map[string]float64{"stem-base": {shown: 0.4, near: 0.5, odd: 0.1}}},
+		{Name: "two", Share: 1, Scores: map[string]map[string]float64{"stem-base": {shown: 1}}},
+	}}}
+	found := trial.Disagreements(g, author)
+	if len(found) != 1 || found[0] != (trial.Disagreement{Character: "stem-base", Taxa: 1, Differs: 0.3, Odd: 0.05}) {
+		t.Errorf("%+v", found)
+	}
+	// Shrunk towards structure's 0.02 as if that were known of ten more taxa.
+	if e := trial.Errors(g, author)["stem-base"]; math.Abs(e-(0.3+10*0.02)/11) > 0.001 {
+		t.Errorf("the error is %v", e)
+	}
+}

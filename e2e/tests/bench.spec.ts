@@ -64,7 +64,13 @@ test('the canes tell what cut them and what still could, and lead there', async 
   await beginAs(page, 'girolle', /Golden chanterelle/, '2026-08-14');
   await read(page, 'Underside', /Blunt ridges/);
   const canes = page.getByRole('region', { name: /still standing/ });
-  const cane = canes.getByRole('listitem').filter({ hasText: "Jack-o'-lantern mushroom" });
+  const cane = canes.getByRole('listitem').filter({ hasText: /^Jack-o'-lantern mushroom/ });
+  // The few that matter now stand open; the others are folded, and found by name.
+  await expect(canes.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(3);
+  if (!(await cane.isVisible())) {
+    await canes.getByText(/^\d+ more/).click();
+    await canes.getByLabel(/Search these/).fill('jack-o');
+  }
   await expect(cane).toContainText('Two thorns: hospital');
   await expect(cane).toContainText('Cut: underside: blunt ridges, part of the flesh');
   await expect(cane).toContainText('one more cut');
@@ -78,6 +84,28 @@ test('the canes tell what cut them and what still could, and lead there', async 
   await expect(canes.getByRole('listitem').filter({ hasText: "Jack-o'-lantern mushroom" })).toContainText(
     'Cut: spacing of gills',
   );
+});
+
+test('an odd answer that was looked at twice stands and is told, and weights are shown when they are asked for', async ({
+  page,
+}) => {
+  await beginAs(page, 'cep', /Penny bun/);
+  await read(page, 'Underside', /Pores/);
+  await feature(page, 'Skin of the stem');
+  await asking(page).getByRole('button', { name: /Smooth/ }).click();
+  await expect(verdict(page)).toHaveText('Look again.');
+  await expect(page.getByText('Unusual for')).toHaveCount(0); // what hangs on it is not said before
+  await asking(page).getByRole('button', { name: /Smooth/ }).click();
+  await expect(verdict(page)).toHaveText('Keep looking.');
+  await expect(page.getByText('Unusual for penny bun: skin of the stem, smooth.')).toBeVisible();
+  await expect(page.getByText('(unusual for penny bun)')).toBeVisible();
+  const canes = page.getByRole('region', { name: /still standing/ });
+  await expect(canes.getByText(/Speaks for it: skin of the stem: smooth/).first()).toBeVisible();
+  await expect(canes.getByText(/dB/)).toHaveCount(0);
+  await page.keyboard.press('?');
+  await page.getByText('Show the weights').click();
+  await page.keyboard.press('Escape');
+  await expect(canes.getByText(/Balance .* dB of 20; slips \d of 2/).first()).toBeVisible();
 });
 
 test('two windows on one record keep both readings', async ({ page, context }) => {

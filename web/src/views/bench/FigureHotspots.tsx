@@ -1,34 +1,12 @@
 import { useState } from 'react';
 import { Button as AriaButton } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Kingdom, Organ, RecordView } from '../../api/client';
+import type { Organ, RecordView } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button, Row, Toggle } from '../../components/Buttons';
 import { organWords } from '../../components/words';
 import { c } from '../../theme/tokens';
-
-/** Where an organ is on the figure, in hundredths of its box: from the left, from the top, width, height. */
-type Place = [Organ, number, number, number, number];
-
-/** On the left half the whole, on the right half what is cut or drawn apart. */
-const places: Record<Kingdom, Place[]> = {
-  fungi: [
-    ['cap', 3, 2, 44, 40],
-    ['underside', 3, 43, 44, 15],
-    ['stem', 13, 59, 24, 40],
-    ['flesh', 52, 2, 46, 96],
-  ],
-  plantae: [
-    ['flower', 11, 0, 28, 23],
-    ['leaf', 1, 24, 48, 40],
-    ['root', 8, 74, 33, 26],
-    ['leaf', 51, 0, 48, 35],
-    ['stem', 51, 36, 24, 30],
-    ['flower', 76, 36, 23, 30],
-    ['fruit', 51, 68, 24, 30],
-    ['bud', 76, 68, 23, 30],
-  ],
-};
+import { type Place, places } from './figurePlaces';
 
 const Spot = styled(AriaButton)<{ $box: Place; $next: boolean }>`
   position: absolute;

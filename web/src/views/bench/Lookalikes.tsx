@@ -130,6 +130,9 @@ function Fold({ list, says, down, ...props }: Props & { list: Schema['Harmful'][
 /** A weight in decibans, with its sign. */
 const decibans = (w: number) => `${w > 0 ? '+' : w < 0 ? '−' : ''}${Math.abs(w)} dB`;
 
+/** A line that weighs less, in decibans, is told only where weights are shown. */
+const worthTelling = 3;
+
 function Cuts({
   harmful,
   readings,
@@ -143,6 +146,8 @@ function Cuts({
     const state = reading?.states?.map((s) => character?.states.find((x) => x.id === s)?.name ?? s).join(', ');
     return `${(character?.name ?? id).toLowerCase()}${state ? `: ${state.toLowerCase()}` : ''}`;
   };
+  // What weighs little is left to those who want the numbers.
+  const told = harmful.lines.filter((l) => weights || l.cut || Math.abs(l.weight) >= worthTelling);
   const kind = (l: Schema['LineWeight']) => {
     if (l.weight < 0) return 'Speaks for it: ';
     if (l.cut) return 'Cut: ';
@@ -151,7 +156,7 @@ function Cuts({
   };
   return (
     <div className="cuts">
-      {harmful.lines.map((l) => (
+      {told.map((l) => (
         <span key={l.line} className={l.weight < 0 ? 'for' : l.cut ? 'cut' : 'hint'}>
           {kind(l)}
           {l.characters.map(says).join('; ')}

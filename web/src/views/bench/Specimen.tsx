@@ -5,6 +5,7 @@ import type { GuideIndex } from '../../api/useGuide';
 import { Button, Row } from '../../components/Buttons';
 import { Figure } from '../../drawings/Figure';
 import { c } from '../../theme/tokens';
+import { type Place, places } from './figurePlaces';
 
 const FigureHotspots = lazy(() => import('./FigureHotspots').then((m) => ({ default: m.FigureHotspots })));
 
@@ -21,6 +22,28 @@ const Box = styled.section`
   dd button { min-height: 40px; padding: 4px 9px; font-size: 14.5px; font-weight: 500; border-width: 1px; }
   .held { margin-top: 8px; color: ${c('thorn')}; }
   .held button { flex: none; }
+`;
+
+const Marked = styled.div`
+  position: relative;
+`;
+
+/** Marks the part of the figure on which something unusual for the name was read. */
+const Odd = styled.span<{ $box: Place }>`
+  position: absolute;
+  left: ${(p) => p.$box[1]}%;
+  top: ${(p) => p.$box[2]}%;
+  width: ${(p) => p.$box[3]}%;
+  height: ${(p) => p.$box[4]}%;
+  border: 2.5px dashed ${c('thorn')};
+  border-radius: 14px;
+  color: ${c('thorn')};
+  font-size: 14px;
+  font-weight: 700;
+  display: flex;
+  align-items: flex-end;
+  justify-content: center;
+  pointer-events: none;
 `;
 
 interface Props {
@@ -52,12 +75,24 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
     .filter((p) => !shown[p])
     .map((p) => guide.character(p)?.name.toLowerCase());
   const figure = (
-    <Figure
-      kingdom={record.about.kingdom}
-      shown={shown}
-      sizes={sizes}
-      label={missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'}
-    />
+    <Marked>
+      <Figure
+        kingdom={record.about.kingdom}
+        shown={shown}
+        sizes={sizes}
+        label={missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'}
+      />
+      {[...odd].map((id) => {
+        const at = places[record.about.kingdom]?.find(([organ]) => organ === guide.character(id)?.organ);
+        return (
+          at && (
+            <Odd key={id} $box={at}>
+              unusual
+            </Odd>
+          )
+        );
+      })}
+    </Marked>
   );
   return (
     <Box aria-label="The specimen">
