@@ -10,17 +10,17 @@ import (
 
 // arena lends room to one sheet, so that laying a record out again and again needs no new memory.
 type arena struct {
-	words   slab[uint64]
-	floats  slab[float64]
-	weights slab[policy.Centibans]
-	octets  slab[uint8]
-	entries []Entry
-	fits    []Fit
-	parts   []Fit
-	entryAt []int32
-	latest  []*Reading
-	order   []*Entry
-	lines   [][]*Entry
+	words    slab[uint64]
+	floats   slab[float64]
+	weights  slab[policy.Centibans]
+	octets   slab[uint8]
+	entries  []Entry
+	parts    []packedFit
+	speaking []speaker
+	entryAt  []int32
+	latest   []*Reading
+	order    []*Entry
+	lines    [][]*Entry
 }
 
 var arenas = sync.Pool{New: func() any { return new(arena) }}
@@ -71,7 +71,7 @@ func (s *Sheet) Close() {
 		*s.arena = arena{
 			words: slab[uint64]{room: s.arena.words.room}, floats: slab[float64]{room: s.arena.floats.room},
 			weights: slab[policy.Centibans]{room: s.arena.weights.room}, octets: slab[uint8]{room: s.arena.octets.room},
-			fits: s.arena.fits, parts: s.arena.parts, entries: s.Entries[:0], entryAt: s.entryAt[:0],
+			parts: s.arena.parts, speaking: s.arena.speaking[:0], entries: s.Entries[:0], entryAt: s.entryAt[:0],
 			latest: s.arena.latest[:0], order: s.arena.order[:0], lines: s.lines[:0],
 		}
 		arenas.Put(s.arena)

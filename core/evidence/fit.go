@@ -108,27 +108,56 @@ func (s *Sheet) Fits() guide.Bits {
 		return s.fit
 	}
 	s.fit = s.Set()
-	all := s.arena.fits
-	all = zeroed(all, len(s.Guide.Taxa))
-	s.arena.fits = all
+	speaking := s.arena.speaking[:0]
+	parts := s.arena.parts[:0]
 	for i := range s.Entries {
 		e := &s.Entries[i]
 		if !e.Seen() || e.Faded {
 			continue
 		}
-		parts := zeroed(s.arena.parts, len(e.Column.Patterns))
-		s.arena.parts = parts
-		for p := range parts {
-			parts[p] = e.part(uint32(p))
-		}
-		for t, p := range e.Column.Pattern {
-			all[t].add(parts[p])
+		speaking = append(speaking, speaker{pattern: e.Column.Pattern, from: len(parts)})
+		for p := range e.Column.Patterns {
+			parts = append(parts, packed(e.part(uint32(p))))
 		}
 	}
-	for t := range all {
-		if all[t].Holds() {
+	s.arena.speaking, s.arena.parts = speaking, parts
+	for t := range s.Guide.Taxa {
+		var sum packedFit
+		for i := range speaking {
+			p := &parts[speaking[i].from+int(speaking[i].pattern[t])]
+			sum.excess += p.excess
+			sum.variance += p.variance
+			sum.counts += p.counts
+		}
+		if sum.unpacked().Holds() {
 			s.fit.Set(t)
 		}
 	}
 	return s.fit
+}
+
+// speaker is a reading that says something: the patterns of its column, and where its parts begin.
+type speaker struct {
+	pattern []uint32
+	from    int
+}
+
+// packedFit is a fit without its third moment, in little room: the counts stand beside each other, 20 bits for each.
+type packedFit struct {
+	excess, variance int64
+	counts           uint64
+}
+
+const countBits = 20
+
+func packed(f Fit) packedFit {
+	return packedFit{int64(f.Excess), f.Variance, uint64(f.Fitting) | uint64(f.Odd)<<countBits | uint64(f.Refusing)<<(2*countBits)}
+}
+
+func (p packedFit) unpacked() Fit {
+	const mask = 1<<countBits - 1
+	return Fit{
+		Excess: policy.Centibans(p.excess), Variance: p.variance,
+		Fitting: int(p.counts & mask), Odd: int(p.counts >> countBits & mask), Refusing: int(p.counts >> (2 * countBits)),
+	}
 }

@@ -121,14 +121,17 @@ func StandsOn(lines []LineWeight) Stands {
 	for _, l := range lines {
 		t.add(lineSum{l.Weight, l.Left, l.Full, l.Cuts})
 	}
-	return t.stands()
+	return t.stands(mostSlips)
 }
 
 // total adds lines up.
 type total struct {
 	full, hints, left policy.Centibans
-	weights           []policy.Centibans // of the lines that count in full and speak for the taxon
-	cuts              int
+	// weights are those of the lines that count in full and speak for the taxon; of such as weigh the most that one can,
+	// only how many there are.
+	weights []policy.Centibans
+	tops    int
+	cuts    int
 }
 
 func (t *total) add(l lineSum) {
@@ -138,7 +141,10 @@ func (t *total) add(l lineSum) {
 		t.hints += l.weight
 	}
 	t.left += l.left
-	if l.left > 0 {
+	switch {
+	case l.left == policy.MostWeight:
+		t.tops++
+	case l.left > 0:
 		t.weights = append(t.weights, l.left)
 	}
 	if l.cuts {
@@ -146,9 +152,15 @@ func (t *total) add(l lineSum) {
 	}
 }
 
-func (t *total) stands() Stands {
+// stands is how the lines stand together; slips are counted up to most.
+func (t *total) stands(most int) Stands {
 	s := Stands{Balance: t.full + min(t.hints, policy.MostHints)}
-	for t.left > 0 && s.Slips < min(t.cuts, mostSlips) { // what is left is above 0, so something weighs
+	most = min(t.cuts, most)
+	if t.left > 0 {
+		s.Slips = min(t.tops, most, int((t.left+policy.MostWeight-1)/policy.MostWeight))
+		t.left -= policy.MostWeight * policy.Centibans(s.Slips)
+	}
+	for t.left > 0 && s.Slips < most { // what is left is above 0, so something weighs
 		heaviest := 0
 		for i, w := range t.weights {
 			if w > t.weights[heaviest] {
@@ -162,6 +174,13 @@ func (t *total) stands() Stands {
 	return s
 }
 
+// weighed is what one of several readings on a line weighs, by pattern of its column.
+type weighed struct {
+	entry   *Entry
+	pattern []uint32
+	weights []guide.Weight
+}
+
 // Weigh works out how the readings stand for a taxon against those of a set.
 func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 	n := len(s.Guide.Taxa)
@@ -169,7 +188,7 @@ func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 	type prepared struct {
 		pattern []uint32
 		rows    []lineSum
-		line    []*Entry // of several readings
+		line    []weighed // of several readings
 	}
 	var lines []prepared
 	for _, line := range s.lines {
@@ -187,7 +206,15 @@ func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 			}
 			lines = append(lines, p)
 		default:
-			lines = append(lines, prepared{line: speaking})
+			p := prepared{}
+			for _, e := range speaking {
+				w := weighed{e, e.Column.Pattern, make([]guide.Weight, len(e.Column.Patterns))}
+				for k := range w.weights {
+					w.weights[k] = e.Column.Weigh(e.Read(""), &e.bearing, e.Column.Pattern[taxon], uint32(k))
+				}
+				p.line = append(p.line, w)
+			}
+			lines = append(lines, p)
 		}
 	}
 	var t total
@@ -200,47 +227,69 @@ func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 				continue
 			}
 			var g weigher
-			for _, e := range p.line {
-				if e.Speaks(h) {
-					g.add(e, e.Weigh(taxon, h))
+			for i := range p.line {
+				if w := &p.line[i]; w.pattern[h] > 0 {
+					g.add(w.entry, w.weights[w.pattern[h]])
 				}
 			}
 			t.add(g.sum())
 		}
-		st := t.stands()
+		st := t.stands(mostSlips)
 		b.Balance[h], b.Slips[h] = st.Balance, uint8(st.Slips)
 	})
 	return b
 }
 
-// Reaching works out how a taxon would stand if more were read.
+// Reaching works out how taxa would stand if more were read. Its lines are added one by one, those without readings too.
 type Reaching struct {
-	sheet          *Sheet
-	taxon, against int
-	line           weigher
-	begun          bool
-	total          total
+	sheet *Sheet
+	taxon int
+	lines []reachLine
+	total total
 }
 
-// Reaching begins with nothing; the lines are then gone through one by one, by Line, with what may be read on each added.
-func (s *Sheet) Reaching(taxon, against int) *Reaching {
-	return &Reaching{sheet: s, taxon: taxon, against: against}
+// reachLine is a line: by pattern of its only column, or with what was read on it and what may be.
+type reachLine struct {
+	pattern []uint32
+	rows    []lineSum
+	read    []*Entry
+	open    []MayRead
 }
 
-// Line goes on to the next line, and takes what was read on it, but for the columns that are left out.
-func (r *Reaching) Line(line int, leaveOut func(column int) bool) {
-	r.end()
-	r.line, r.begun = weigher{}, true
+// MayRead is a column that may still be read, and what that may weigh against something scored as a pattern.
+type MayRead struct {
+	Column   *guide.Column
+	Prospect func(pattern uint32) guide.Prospect
+}
+
+// Reaching begins with nothing.
+func (s *Sheet) Reaching(taxon int) *Reaching { return &Reaching{sheet: s, taxon: taxon} }
+
+// Line adds a line: what was read on it, but for the columns that may be read, and those.
+func (r *Reaching) Line(line int, open []MayRead) {
+	l := reachLine{open: open}
 	for _, e := range r.sheet.Line(line) {
-		if e.Speaks(r.taxon) && e.Speaks(r.against) && (leaveOut == nil || !leaveOut(e.Number)) {
-			r.line.add(e, e.Weigh(r.taxon, r.against))
+		again := slices.ContainsFunc(open, func(m MayRead) bool { return m.Column == e.Column }) // it may come out otherwise
+		if e.Speaks(r.taxon) && !again {
+			l.read = append(l.read, e)
 		}
+	}
+	if len(l.read) == 0 && len(open) == 1 {
+		col := open[0].Column
+		l.pattern, l.rows = col.Pattern, make([]lineSum, len(col.Patterns))
+		for p := 1; p < len(l.rows); p++ {
+			var g weigher
+			g.may(open[0].Prospect(uint32(p)))
+			l.rows[p] = g.sum()
+		}
+	}
+	if len(l.read)+len(open) > 0 {
+		r.lines = append(r.lines, l)
 	}
 }
 
-// Add takes the most that a column of the line may weigh.
-func (r *Reaching) Add(p guide.Prospect) {
-	g := &r.line
+// may takes the most that a column of the line may weigh.
+func (g *weigher) may(p guide.Prospect) {
 	if p.Full {
 		g.full = true
 		g.best, g.cut = max(g.best, p.Most), max(g.cut, p.MostCut)
@@ -249,15 +298,28 @@ func (r *Reaching) Add(p guide.Prospect) {
 	g.hint = max(g.hint, p.Most)
 }
 
-func (r *Reaching) end() {
-	if r.begun {
-		r.total.add(r.line.sum())
+// Meets tells whether a taxon could be brought to meet a standard.
+func (r *Reaching) Meets(against int, standard policy.Standard) bool {
+	t := &r.total
+	*t = total{weights: t.weights[:0]}
+	for i := range r.lines {
+		l := &r.lines[i]
+		if l.rows != nil {
+			t.add(l.rows[l.pattern[against]])
+			continue
+		}
+		var g weigher
+		for _, e := range l.read {
+			if e.Speaks(against) {
+				g.add(e, e.Weigh(r.taxon, against))
+			}
+		}
+		for _, m := range l.open {
+			if p := m.Column.Pattern[against]; p > 0 {
+				g.may(m.Prospect(p))
+			}
+		}
+		t.add(g.sum())
 	}
-}
-
-// Stands is how it would stand.
-func (r *Reaching) Stands() Stands {
-	r.end()
-	r.begun = false
-	return r.total.stands()
+	return t.stands(standard.Slips).Meets(standard)
 }

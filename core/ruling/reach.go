@@ -85,46 +85,26 @@ func (o *openColumn) prospect(col *guide.Column, other uint32) guide.Prospect {
 	return p
 }
 
-// reach is how a harmful taxon would stand if every column that is open were read as whichever state of the working name
-// weighs most against it.
-func (r *Ruling) reach(taxon int, byLine [][]*openColumn) evidence.Stands {
-	s := r.sheet
-	reading := s.Reaching(r.working, taxon)
-	for line, open := range byLine {
-		if open == nil {
-			reading.Line(line, nil)
-			continue
-		}
-		reading.Line(line, func(n int) bool { // what is read again may come out otherwise
-			return slices.ContainsFunc(open, func(o *openColumn) bool { return o.number == n })
-		})
-		for _, o := range open {
-			col := &s.Guide.Columns[o.number]
-			reading.Add(o.prospect(col, col.Pattern[taxon]))
-		}
-	}
-	return reading.Stands()
-}
-
-// byLine puts the open columns of each line together.
-func (r *Ruling) byLine() [][]*openColumn {
-	out := make([][]*openColumn, len(r.sheet.Guide.Lines))
-	open := r.openColumns()
-	for i := range open {
-		line := r.sheet.Guide.Columns[open[i].number].Line
-		out[line] = append(out[line], &open[i])
-	}
-	return out
-}
-
 // hopeless is the set of harmful taxa that could not be ruled out even if every character that can still be read, or made
 // firm, were read as whichever state of the working name weighs most against them; the first found where that is enough.
 func (r *Ruling) hopeless(first bool) guide.Bits {
-	never := r.sheet.Set()
-	byLine := r.byLine()
+	s := r.sheet
+	byLine := make([][]evidence.MayRead, len(s.Guide.Lines))
+	open := r.openColumns()
+	for i := range open {
+		o := &open[i]
+		col := &s.Guide.Columns[o.number]
+		byLine[col.Line] = append(byLine[col.Line], evidence.MayRead{
+			Column: col, Prospect: func(pattern uint32) guide.Prospect { return o.prospect(col, pattern) },
+		})
+	}
+	reach := s.Reaching(r.working)
+	for line := range byLine {
+		reach.Line(line, byLine[line])
+	}
+	never := s.Set()
 	for _, t := range r.missing.Members() {
-		_, standard := r.Standing(t)
-		if !r.reach(t, byLine).Meets(standard) {
+		if _, standard := r.Standing(t); !reach.Meets(t, standard) {
 			never.Set(t)
 			if first {
 				break
