@@ -72,7 +72,7 @@ func (g *weigher) sum() lineSum {
 		return lineSum{weight: policy.LineWeight(g.hint, g.worst, false), left: g.worst}
 	}
 	w := policy.LineWeight(g.best, g.worst, true)
-	return lineSum{weight: w, left: w, full: true, cuts: g.cut > 0 && policy.LineWeight(g.cut, g.worst, true) > 0}
+	return lineSum{weight: w, left: w, full: true, cuts: g.cut+g.worst >= policy.LeastDifference}
 }
 
 // lineSum is what a line comes to: for the balance, and for slips.

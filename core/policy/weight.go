@@ -26,7 +26,7 @@ const (
 	MostHint        = 4 * Deciban
 	LeastHint       = -4 * Deciban
 	MostHints       = 8 * Deciban
-	LeastDifference = Deciban // less is not told as a weight
+	LeastDifference = Deciban // less is not told as a weight, and no cut
 )
 
 // LineWeight is what a line weighs for the name, from the best that its readings say for it and the worst that they say

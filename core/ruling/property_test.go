@@ -75,7 +75,7 @@ func TestWeightsAgreeWithPlainReckoning(t *testing.T) {
 			n, _ := g.Taxon(h.Taxon)
 			balance, slips := reckonPlainly(g, g.Described(x), g.Described(n), rec)
 			compared++
-			if math.Abs(balance-h.Balance) > 0.01+0.11*float64(len(rec.Readings)) || slips != h.Margin {
+			if math.Abs(balance-h.Balance) > 1e-6 || slips != h.Margin {
 				t.Logf("seed %d: %s got %v and %d, want %v and %d", seed, h.Taxon, h.Balance, h.Margin, balance, slips)
 				return false
 			}
@@ -193,7 +193,8 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 			}
 			return !slices.ContainsFunc(s.States, func(sh guide.Shown) bool { return slices.Contains(r.States, sh.State) })
 		}
-		w := 10 * math.Log10(plainChance(c, own, &r, e, most)/plainChance(c, other, &r, e, most))
+		// In tenths of a deciban, as the engine has them.
+		w := (math.Round(100*math.Log10(plainChance(c, own, &r, e, most))) - math.Round(100*math.Log10(plainChance(c, other, &r, e, most)))) / 10
 		cut := never(other) && !never(own)
 		if cut {
 			w = max(w, 0)
@@ -227,7 +228,7 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 		}
 		w := min(10, max(-8, l.best+l.worst))
 		balance, left, weights = balance+w, left+w, append(weights, w)
-		if l.cut > 0 && l.cut+l.worst > 0 {
+		if l.cut+l.worst >= 1-1e-9 {
 			cuts++
 		}
 	}
