@@ -28,8 +28,8 @@ test('pictures of the main views', async ({ page }) => {
   test.setTimeout(180_000);
   const views: Record<string, string> = {
     'new-record': '/',
-    'bench-keep-looking': demo(5),
-    'bench-leave': demo(6),
+    'bench-keep-looking': demo(10),
+    'bench-leave': demo(4),
     'bench-cleared': demo(1),
     'bench-plant': demo(9),
     records: '/records',
