@@ -112,6 +112,9 @@ func (r *Ruling) oneGroup(fits []int) string {
 // incomplete says that no guide is complete, and says so more strongly where it holds few of the genus.
 func (r *Ruling) incomplete() string {
 	says := "No guide holds every species: what is not in this one was not ruled out."
+	if region := r.sheet.Record.Region; region != "" && !r.sheet.Guide.Covered(region) {
+		says += " It does not claim to know the harmful ones of the continent where this stood, and is thin there."
+	}
 	w := r.workingTaxon()
 	if w == nil {
 		return says

@@ -315,7 +315,7 @@ guide allows; it stops where a few names are left that need no telling apart, no
 {table(["", tree, "key"], keys_beside_trees())}
 ## The ranking beside naive Bayes
 
-The same model on the same readings: the logarithms agree to 1e-9 (a test of `core/ruling` holds them against those the library
+The same model on the same readings: the logarithms agree to the half centiban that each reading is rounded to (a test of `core/ruling` holds them against those the library
 gave). One row of 21 readings against 2,000 classes: a ruling, a ruling with the likeliest of all 2,000, and the library's
 prediction, for the row alone and as one of a batch of 200, as a multiple of ours:
 
