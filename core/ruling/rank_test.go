@@ -198,6 +198,20 @@ func TestCautionsAndGates(t *testing.T) {
 	}
 }
 
+// Where the guide does not claim to know the harmful taxa, it says so.
+func TestTheGuideSaysWhereItIsThin(t *testing.T) {
+	g := guidetest.Compile(small)
+	for region, thin := range map[string]bool{"11": false, "34": true, "": false} {
+		a, err := identify.Identify(g, guidetest.Record(`{"id":"x","region":"`+region+`","readings":[]}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if says := a.Cautions[len(a.Cautions)-1]; says.Code != ruling.Incomplete || strings.Contains(says.Text, "thin there") != thin {
+			t.Errorf("in %q: %+v", region, says)
+		}
+	}
+}
+
 func TestHoldingNamesTheLinesThatCouldStillCut(t *testing.T) {
 	g := guidetest.Compile(small)
 	for record, want := range map[string][]string{
