@@ -47,10 +47,10 @@ var (
 	uses     = []guide.Use{guide.Edible, guide.CookedOnly, guide.Conditional, guide.NoUse, guide.NoUse}
 )
 
-// Random makes a guide of a few characters and taxa, with shared lines, things that rest on others, rare states,
-// measures and counts.
+// Random makes a guide of a few characters and taxa, with shared lines, things that rest on others, rare states, states near
+// each other, characters that are often misread, measures and counts.
 func Random(r *rand.Rand) *guide.Matrix {
-	g := &guide.Source{}
+	g := &guide.Source{Errors: map[string]float64{}}
 	for i := range 4 + r.IntN(6) {
 		c := guide.Character{ID: fmt.Sprintf("c%d", i), Organ: guide.Organs[r.IntN(len(guide.Organs))], Footing: footings[r.IntN(len(footings))], Kind: guide.States}
 		if r.IntN(3) == 0 {
@@ -68,6 +68,14 @@ func Random(r *rand.Rand) *guide.Matrix {
 			for s := range 2 + r.IntN(4) {
 				c.States = append(c.States, guide.State{ID: fmt.Sprintf("s%d", s)})
 			}
+			for s := range len(c.States) - 1 {
+				if x, y := &c.States[s], &c.States[s+1]; r.IntN(3) == 0 {
+					x.Near, y.Near = append(x.Near, y.ID), append(y.Near, x.ID)
+				}
+			}
+		}
+		if r.IntN(2) == 0 {
+			g.Errors[c.ID] = 0.01 + 0.49*r.Float64()
 		}
 		if i > 0 && r.IntN(4) == 0 {
 			if on := g.Characters[r.IntN(i)]; on.Kind == guide.States {

@@ -183,7 +183,10 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 			}
 		}
 		most = min(most+1, 63)
-		e := policy.Footings[c.FootingOf()].Misread
+		e, ok := g.Errors[id]
+		if !ok {
+			e = policy.Footings[c.FootingOf()].Misread
+		}
 		if !firm(id) {
 			e = min(0.5, 3*e)
 		}

@@ -74,6 +74,7 @@ func TestRules(t *testing.T) {
 		"7 a gate":                                    {at11, free + "," + dug + "," + plain + "," + none, "show-someone", "gate"},
 		"7 a sign to show somebody":                   {at11 + `"target":"hard",` + bonus, `{"character":"gills","states":["joined"],"sure":true},` + dug + "," + plain + "," + skirt + `,{"character":"smell","states":["foul"],"sure":true},{"character":"scraps","states":["none"],"sure":true}`, "show-someone", "sign"},
 		"8 clear":                                     {at11 + bonus, free + "," + dug + "," + plain + "," + none, "ruled-clear", "all-out"},
+		"7 an odd reading before anything is cleared": {at11 + bonus, free + "," + dug + "," + plain + "," + none + `,{"character":"smell","states":["foul"],"sure":true}`, "keep-looking", "look-again"},
 		"8 a sign spares a name that fits":            {at11 + bonus, free + "," + dug + "," + plain + "," + none + `,{"character":"smell","states":["foul"],"sure":true,"confirmed":true}`, "ruled-clear", "all-out"},
 	} {
 		t.Run(name, func(t *testing.T) {
