@@ -213,3 +213,24 @@ func TestCovers(t *testing.T) {
 		}
 	}
 }
+
+// What a harmful taxon never shows and the name does never weighs for the harmful one, even where that is so often misread
+// that an error makes it likelier; nor the other way round.
+func TestACutNeverSpeaksForTheOther(t *testing.T) {
+	g := compiled(t, `{"errors":{"a":0.5},"characters":[{"id":"a","kind":"states","states":[{"id":"x","near":["y"]},{"id":"y","near":["x"]},{"id":"z"}]}],"taxa":[
+	 {"id":"name","name":"N n","kingdom":"fungi","use":"edible","harm":"none","scores":{"a":[{"state":"x","rare":true},"z"]}},
+	 {"id":"harm","name":"H h","kingdom":"fungi","use":"none","harm":"deadly","scores":{"a":["y"]}}]}`)
+	a := &g.Columns[0]
+	name, harm := a.Pattern[0], a.Pattern[1]
+	r := Read{Mask: 1}
+	b := a.Bearing(r)
+	if b.Log[name] >= b.Log[harm] {
+		t.Fatal("the error is not the likelier here")
+	}
+	if w := a.Weigh(r, &b, name, harm); !w.Cut || w.Centibans != 0 {
+		t.Errorf("for the name: %+v", w)
+	}
+	if w := a.Weigh(r, &b, harm, name); w.Cut || w.Centibans != 0 {
+		t.Errorf("the other way round: %+v", w)
+	}
+}

@@ -145,6 +145,18 @@ func TestAPrintedKeyIsWhole(t *testing.T) {
 	}
 }
 
+// Hemlock, cowbane, foxglove and deadly nightshade are in leaf in May, whatever their windows for flowers say: a key for May
+// must not leave them out. Source: common knowledge of the trade.
+func TestAKeyForMayHoldsWhatKillsInMay(t *testing.T) {
+	g := shipped(t)
+	k := key(t, g, keying.Scope{Kingdom: "plantae", Month: 5, Region: "11"})
+	for _, id := range []string{"conium-maculatum", "cicuta-virosa", "digitalis-purpurea", "atropa-belladonna"} {
+		if n, ok := g.Taxon(id); !ok || !k.Taxa.Has(n) {
+			t.Errorf("%s is left out", id)
+		}
+	}
+}
+
 func TestWhatIsNoPartOfAGuide(t *testing.T) {
 	g := shipped(t)
 	for want, part := range map[string]keying.Scope{
