@@ -3,6 +3,7 @@ package demo
 import (
 	"context"
 	"log/slog"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -53,6 +54,11 @@ func TestTheScenario(t *testing.T) {
 		}
 		if len(r.Readings) != len(f.Readings) || r.About.Date != f.About.Date || (r.Closing == nil) != (f.Closing == nil) || !r.Created.Equal(f.At) {
 			t.Errorf("%s reads back as %+v", f.ID, r.About)
+		}
+		for _, x := range f.Readings {
+			if i := slices.IndexFunc(r.Readings, func(k app.Kept) bool { return k.Character == x.Character }); i < 0 || r.Readings[i].Confirmed != x.Confirmed {
+				t.Errorf("%s: %s was made twice: %v", f.ID, x.Character, x.Confirmed)
+			}
 		}
 	}
 }

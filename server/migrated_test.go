@@ -27,6 +27,7 @@ func TestADatabaseOfBeforeShowsTheSame(t *testing.T) {
 	}
 	var was struct {
 		Records  map[string]struct{ Shown, History any }
+		Listed   []any
 		Settings any
 	}
 	if err := json.Unmarshal(b, &was); err != nil {
@@ -48,7 +49,9 @@ func TestADatabaseOfBeforeShowsTheSame(t *testing.T) {
 	}
 	for _, when := range []string{"brought up to date", "opened again"} {
 		r := serveAt(t, guidetest.Small().AsWritten(), dir, web.DefaultPace)
-		r.rows("") // all is worked out anew
+		if n := len(r.rows("")); n != len(was.Listed) {
+			t.Errorf("%s: %d records are listed, %d were", when, n, len(was.Listed))
+		}
 		for id, rec := range was.Records {
 			path := "/api/v1/records/" + id
 			r.holds(path, rec.Shown, path)

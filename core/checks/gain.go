@@ -130,16 +130,8 @@ type answer struct {
 
 // against is what the answer weighs against something scored as the pattern, and whether that counts as a cut.
 func (x *answer) against(col *guide.Column, pattern uint32) (policy.Centibans, bool) {
-	w, cut := x.log-x.logs[pattern], false
-	if col.ShowsClass(pattern, x.class) {
-		w = max(w, policy.LeastWeight)
-	} else {
-		w, cut = max(w, 0), x.firm && col.Full()
-	}
-	if !cut && !(col.Full() && x.firm) {
-		return policy.Hint(w), false
-	}
-	return min(w, policy.MostWeight), cut
+	w := col.WeighAnswer(x.class, x.log, x.logs, pattern, x.firm)
+	return w.Centibans, w.Cut && w.Full
 }
 
 // answers lists the answers to a column: of the working name where that is settled, else of all that is likely.

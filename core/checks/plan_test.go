@@ -18,6 +18,7 @@ import (
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
+	"zestythicket/core/policy"
 	"zestythicket/guidefile"
 )
 
@@ -184,9 +185,8 @@ func showsAny(r *rand.Rand, col *guide.Column, taxon int) evidence.Reading {
 	}
 	p := &col.Patterns[col.Pattern[taxon]]
 	if col.Kind == guide.States {
-		usual := col.UsualMask(col.Pattern[taxon])
 		for _, k := range r.Perm(len(col.States)) {
-			if usual&(1<<k) != 0 {
+			if p.Mask&(1<<k) != 0 && (rd.States == nil || col.Chances(col.Pattern[taxon], "")[k] >= policy.Often) {
 				rd.States = []string{col.States[k].ID}
 			}
 		}

@@ -73,31 +73,16 @@ func (f *Fit) add(p Fit) {
 	f.Refusing += p.Refusing
 }
 
-func (f *Fit) takeAway(p Fit) {
-	f.Excess -= p.Excess
-	f.Variance -= p.Variance
-	f.Third -= p.Third
-	f.Fitting -= p.Fitting
-	f.Odd -= p.Odd
-	f.Refusing -= p.Refusing
-}
-
 // FitOf is how well the readings go with a taxon.
-func (s *Sheet) FitOf(taxon int) Fit {
-	var f Fit
-	for i := range s.Entries {
-		if e := &s.Entries[i]; e.Speaks(taxon) {
-			f.add(e.part(e.Column.Pattern[taxon]))
-		}
-	}
-	return f
-}
+func (s *Sheet) FitOf(taxon int) Fit { return s.FitWithout(taxon, nil) }
 
 // FitWithout is how well they would go with it if one of them had not been made.
-func (s *Sheet) FitWithout(taxon int, e *Entry) Fit {
-	f := s.FitOf(taxon)
-	if e.Speaks(taxon) {
-		f.takeAway(e.part(e.Column.Pattern[taxon]))
+func (s *Sheet) FitWithout(taxon int, without *Entry) Fit {
+	var f Fit
+	for i := range s.Entries {
+		if e := &s.Entries[i]; e != without && e.Speaks(taxon) {
+			f.add(e.part(e.Column.Pattern[taxon]))
+		}
 	}
 	return f
 }

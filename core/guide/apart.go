@@ -2,7 +2,6 @@ package guide
 
 import (
 	"math"
-	"math/bits"
 
 	"zestythicket/core/policy"
 )
@@ -21,21 +20,30 @@ func (col *Column) Weigh(r Read, b *Bearing, own, other uint32) Weight {
 	if own == 0 || other == 0 {
 		return Weight{}
 	}
-	w := Weight{Centibans: b.Log[own] - b.Log[other]}
 	neverOther, beyond := col.Never(other, r)
 	neverOwn, _ := col.Never(own, r)
-	w.Full = col.FullFor(beyond)
+	return weightOf(b.Log[own]-b.Log[other], neverOwn, neverOther, col.FullFor(beyond))
+}
+
+// WeighAnswer is what an answer, a state or count, weighs for names that all show it and of which it has the chance of that
+// logarithm, against something scored other; firm tells whether it would be read firmly.
+func (col *Column) WeighAnswer(class int, log policy.Centibans, logs []policy.Centibans, other uint32, firm bool) Weight {
+	return weightOf(log-logs[other], false, !col.ShowsClass(other, class), firm && col.Full())
+}
+
+// weightOf caps a weight, and holds it to what it must not say whatever the chances are.
+func weightOf(w policy.Centibans, neverOwn, neverOther, full bool) Weight {
+	out := Weight{Full: full, Cut: neverOther && !neverOwn}
 	switch {
-	case neverOther && !neverOwn:
-		w.Centibans, w.Cut = max(w.Centibans, 0), true
+	case out.Cut:
+		w = max(w, 0)
 	case neverOwn && !neverOther:
-		w.Centibans = min(w.Centibans, 0)
+		w = min(w, 0)
 	}
-	w.Centibans = min(max(w.Centibans, policy.LeastWeight), policy.MostWeight)
-	if !w.Full {
-		w.Centibans = policy.Hint(w.Centibans)
+	if out.Centibans = min(max(w, policy.LeastWeight), policy.MostWeight); !full {
+		out.Centibans = policy.Hint(w)
 	}
-	return w
+	return out
 }
 
 // Prospect is what reading a column firmly may weigh for something scored own against something scored other.
@@ -50,9 +58,6 @@ type Prospect struct {
 	// Full tells that the most counts in full.
 	Full bool
 }
-
-// often is the chance from which on an answer is reckoned with when it is planned what to read. Common practice.
-const often = 0.1
 
 // Prospect works out what firm readings of the states in mask may weigh; of a number the mask does not matter.
 func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
@@ -97,7 +102,7 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 		if never, _ := col.Never(own, r); never || col.Kind == States && mask&(1<<k) == 0 {
 			continue
 		}
-		add(col.Weigh(r, &Bearing{Log: t.log[k]}, own, other), t.p[own][k] >= often)
+		add(col.Weigh(r, &Bearing{Log: t.log[k]}, own, other), t.p[own][k] >= policy.Often)
 	}
 	if p.Most == math.MinInt32 {
 		return Prospect{}
@@ -132,25 +137,6 @@ const keptProspects = 512
 
 // All has a bit for every state a column may have.
 const All = ^uint64(0)
-
-// usualMask gives the states that something scored as the pattern gives one time in ten or oftener.
-func (col *Column) usualMask(pattern uint32) (mask uint64) {
-	for k, c := range col.Chances(pattern, "") {
-		if c >= often {
-			mask |= 1 << k
-		}
-	}
-	return mask
-}
-
-// UsualMask gives the states that something scored as the pattern usually shows; all that it shows where none is frequent.
-func (col *Column) UsualMask(pattern uint32) uint64 {
-	p := &col.Patterns[pattern]
-	if usual := col.usualMask(pattern) & p.Mask; bits.OnesCount64(usual) > 0 {
-		return usual
-	}
-	return p.Mask
-}
 
 // ShowsClass tells whether something scored as the pattern shows a state or count, however seldom, at any stage.
 func (col *Column) ShowsClass(pattern uint32, class int) bool {

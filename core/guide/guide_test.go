@@ -259,7 +259,7 @@ func TestRangesAndWhatLiesApart(t *testing.T) {
 	for _, x := range []struct {
 		col        *Column
 		own, other int
-		apart, can bool
+		sure, can  bool
 	}{
 		{m, 1, 0, true, true},   // all of 41 to 60 is more than twice 20
 		{m, 0, 1, false, true},  // smaller is only a hint
@@ -268,8 +268,8 @@ func TestRangesAndWhatLiesApart(t *testing.T) {
 		{n, 0, 2, false, true},  // 4 lies within 3 to 5, 2 does not
 		{n, 1, 2, false, false}, // 3 lies within
 	} {
-		if got := at(x.col, x.own).ApartFrom(x.col, at(x.col, x.other)); got != x.apart {
-			t.Errorf("%s of %d apart from %d: %v", x.col.ID, x.own, x.other, got)
+		if got := x.col.Prospects(x.col.Pattern[x.own])[x.col.Pattern[x.other]].SureCut; got != x.sure {
+			t.Errorf("%s of %d surely cuts %d: %v", x.col.ID, x.own, x.other, got)
 		}
 		if got, _ := at(x.col, x.own).CanDiffer(x.col.Kind, at(x.col, x.other)); got != x.can {
 			t.Errorf("%s of %d can differ from %d: %v", x.col.ID, x.own, x.other, got)

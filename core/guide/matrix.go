@@ -75,9 +75,8 @@ type Column struct {
 	StateRequires [][]Requirement
 
 	stateOf map[string]int
-	order   *numberOrder // nil for characters of kind states
-	near    []uint64     // by state: those next to it
-	most    int          // of a count: the class of all that is more than anything shows
+	near    []uint64 // by state: those next to it
+	most    int      // of a count: the class of all that is more than anything shows
 	chances map[string]*[2]table
 	// prospects by pattern, each worked out when it is first asked for; none where there are too many patterns.
 	prospects []atomic.Pointer[[]Prospect]
@@ -233,11 +232,6 @@ func CompileValid(g *Source) *Matrix {
 		sum := md5.Sum([]byte(t.ID))
 		return string(sum[:])
 	})
-	for i := range c.Columns {
-		if col := &c.Columns[i]; col.Kind != States {
-			col.order = newNumberOrder(col, n)
-		}
-	}
 	return c
 }
 
@@ -476,21 +470,4 @@ func (col *Column) RequirementsFor(mask uint64) iter.Seq[Requirement] {
 			}
 		}
 	}
-}
-
-// ApartFrom tells whether everything that p takes in, of a measure or count, conflicts in full with q.
-func (p *Pattern) ApartFrom(col *Column, q *Pattern) bool {
-	apart := func(lo, hi float64) bool {
-		outside, beyond := q.Outside(col.Kind, lo, hi)
-		return outside && col.FullFor(beyond)
-	}
-	if p.Counts == nil {
-		return apart(p.Span.Min, p.Span.Max)
-	}
-	for _, n := range p.Counts {
-		if !apart(float64(n), float64(n)) {
-			return false
-		}
-	}
-	return true
 }

@@ -73,6 +73,9 @@ const (
 	LeastSize  = 0.5 // no measure is told from a smaller one, in the character's unit
 )
 
+// Often is the chance from which on an answer is reckoned with when it is planned what to read. Common practice.
+const Often = 0.1
+
 // Ranking: what is taken off the prior of a taxon that is not about at the date, or not known from the record's region.
 // Common practice, both.
 const (

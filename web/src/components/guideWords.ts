@@ -26,7 +26,12 @@ export function scoreWords(score: Score, character: Pick<Character, 'unit' | 'st
     return score.states
       .map((s) => {
         const name = character?.states.find((x) => x.id === s.state)?.name ?? s.state;
-        const note = [s.rare && 'seldom', s.when && whenWords[s.when]].filter(Boolean).join(', ');
+        const often = s.share
+          ? `${Math.round(s.share * 100)} of 100`
+          : s.rare
+            ? 'seldom'
+            : s.sometimes && 'now and then';
+        const note = [often, s.when && whenWords[s.when]].filter(Boolean).join(', ');
         return note ? `${name} (${note})` : name;
       })
       .join('; ');

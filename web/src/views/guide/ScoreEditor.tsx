@@ -27,10 +27,12 @@ type Shown = Schema['ShownState'];
 /** How a state may be shown, by the id of the choice. */
 const ways: Record<string, Way> = {
   usual: { name: 'shown', rare: false, when: '' },
+  sometimes: { name: 'now and then', sometimes: true, rare: false, when: '' },
   rare: { name: 'seldom', rare: true, when: '' },
   ...Object.fromEntries(
     Object.entries(whenWords).flatMap(([when, name]) => [
       [when, { name, rare: false, when }],
+      [`sometimes ${when}`, { name: `now and then, ${name}`, sometimes: true, rare: false, when }],
       [`rare ${when}`, { name: `seldom, ${name}`, rare: true, when }],
     ]),
   ),
@@ -38,11 +40,19 @@ const ways: Record<string, Way> = {
 
 interface Way {
   name: string;
+  sometimes?: boolean;
   rare: boolean;
   when: string;
 }
 
-const wayOf = (s: Shown): string => (s.when ? (s.rare ? `rare ${s.when}` : s.when) : s.rare ? 'rare' : 'usual');
+/** Stands for a share in numbers, as files may give it; the form shows it and leaves it as it is. */
+const share = 'share';
+
+const wayOf = (s: Shown): string => {
+  if (s.share) return share;
+  const often = s.rare ? 'rare' : s.sometimes ? 'sometimes' : '';
+  return [often, s.when].filter(Boolean).join(' ') || 'usual';
+};
 
 const options = [{ id: '', name: 'not shown' }, ...Object.entries(ways).map(([id, { name }]) => ({ id, name }))];
 
@@ -102,10 +112,11 @@ function States({
       {character.states.map(({ id, name }) => {
         const own = shown.filter((s) => s.state === id);
         const put = (at: number, way: string) => {
+          if (way === share) return;
           const next = [...own];
-          const { rare, when } = ways[way] ?? { rare: false, when: '' };
+          const { name: _, ...how } = ways[way] ?? { name: '', rare: false, when: '' };
           if (way === '') next.splice(at, 1);
-          else next[at] = { state: id, rare, when };
+          else next[at] = { state: id, ...how };
           onChange(character.states.flatMap((s) => (s.id === id ? next : shown.filter((x) => x.state === s.id))));
         };
         return (
@@ -118,7 +129,11 @@ function States({
                   label={i === 0 ? name : `${name}, also`}
                   value={way}
                   onChange={(v) => put(i, v)}
-                  options={options}
+                  options={
+                    way === share
+                      ? [...options, { id: share, name: `${Math.round((own[i]?.share ?? 0) * 100)} of 100` }]
+                      : options
+                  }
                 />
               ))}
               {own.length > 0 && <Quiet onPress={() => put(own.length, 'rare')}>Also otherwise</Quiet>}
