@@ -48,8 +48,10 @@ type Character struct {
 
 // State is a state of a character.
 type State struct {
-	ID   string `json:"id"`
-	Name string `json:"name"`
+	ID    string   `json:"id"`
+	Name  string   `json:"name"`
+	Near  []string `json:"near,omitempty" doc:"The states that are easily read in its place"`
+	Scale []string `json:"scale,omitempty" doc:"Where it lies on a scale, all states of that in order"`
 }
 
 // Taxon is a taxon in short.
@@ -131,8 +133,12 @@ func viewCharacter(m *guide.Matrix, n int) Character {
 		Hint: !col.Full(), Minutes: col.MinutesOf(), Wait: col.WaitMinutes, Where: col.WhereOf(),
 		Needs: append([]string{}, col.Needs...), Touch: col.Touches(), Unit: col.Unit, Fades: col.FadesAfter > 0,
 	}
-	for _, st := range col.States {
-		c.States = append(c.States, State{st.ID, cmp.Or(st.Name, st.ID)})
+	for k, st := range col.States {
+		v := State{ID: st.ID, Name: cmp.Or(st.Name, st.ID), Near: st.Near}
+		for _, on := range col.Scale(k) {
+			v.Scale = append(v.Scale, col.States[on].ID)
+		}
+		c.States = append(c.States, v)
 	}
 	bears := m.BearsOn(n)
 	for _, k := range []string{"plantae", "fungi"} {

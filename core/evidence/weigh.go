@@ -256,10 +256,11 @@ type reachLine struct {
 	open    []MayRead
 }
 
-// MayRead is a column that may still be read, and what that may weigh against something scored as a pattern.
+// MayRead is a column that may still be read, or made firm, and what that may weigh against something scored as a pattern.
 type MayRead struct {
 	Column   *guide.Column
 	Prospect func(pattern uint32) guide.Prospect
+	soft     *Entry // what was read of it
 }
 
 // Reaching begins with nothing.
@@ -269,12 +270,13 @@ func (s *Sheet) Reaching(taxon int) *Reaching { return &Reaching{sheet: s, taxon
 func (r *Reaching) Line(line int, open []MayRead) {
 	l := reachLine{open: open}
 	for _, e := range r.sheet.Line(line) {
-		again := slices.ContainsFunc(open, func(m MayRead) bool { return m.Column == e.Column }) // it may come out otherwise
-		if e.Speaks(r.taxon) && !again {
+		if i := slices.IndexFunc(open, func(m MayRead) bool { return m.Column == e.Column }); i >= 0 {
+			open[i].soft = e
+		} else if e.Speaks(r.taxon) {
 			l.read = append(l.read, e)
 		}
 	}
-	if len(l.read) == 0 && len(open) == 1 {
+	if len(l.read) == 0 && len(open) == 1 && open[0].soft == nil {
 		col := open[0].Column
 		l.pattern, l.rows = col.Pattern, make([]lineSum, len(col.Patterns))
 		for p := 1; p < len(l.rows); p++ {
@@ -315,9 +317,16 @@ func (r *Reaching) Meets(against int, standard policy.Standard) bool {
 			}
 		}
 		for _, m := range l.open {
-			if p := m.Column.Pattern[against]; p > 0 {
-				g.may(m.Prospect(p))
+			p := m.Column.Pattern[against]
+			if p == 0 {
+				continue
 			}
+			prospect := m.Prospect(p)
+			if m.soft != nil && prospect.Most <= 0 { // it is as well left as it is
+				g.add(m.soft, m.soft.Weigh(r.taxon, against))
+				continue
+			}
+			g.may(prospect)
 		}
 		t.add(g.sum())
 	}

@@ -3,6 +3,7 @@ package guide
 import (
 	"math"
 	"math/bits"
+	"slices"
 
 	"zestythicket/core/policy"
 )
@@ -216,14 +217,42 @@ func (col *Column) nextTo(class int) uint64 {
 // Shares fills into with how often something scored as the pattern shows each class of a column of states or counts;
 // they sum to 1. Where the stage is known, states of another count less.
 func (col *Column) Shares(pattern uint32, stage string, into []float64) {
+	col.weigh(&col.Patterns[pattern], stage, policy.OtherStage, into)
+	total := 0.0
+	for _, w := range into {
+		total += w
+	}
+	for k := range into {
+		into[k] /= total
+	}
+}
+
+// Shows gives how often something scored as the pattern shows each class, beside a usual one, at exactly that stage or,
+// empty, at none that its scores name: states of others are left out, unless it shows nothing else.
+func (col *Column) Shows(p *Pattern, stage string) []float64 {
+	into := make([]float64, col.classes())
+	if stage == "" {
+		stage = otherStage
+	}
+	for _, other := range []float64{0, 1} {
+		col.weigh(p, stage, other, into)
+		if slices.ContainsFunc(into, func(w float64) bool { return w > 0 }) {
+			break
+		}
+	}
+	return into
+}
+
+// weigh puts into into how often each class is shown beside a usual one; states of another stage than a known one count
+// that much of it.
+func (col *Column) weigh(p *Pattern, stage string, other float64, into []float64) {
 	clear(into)
-	p := &col.Patterns[pattern]
 	switch {
 	case col.Kind != Count:
 		for _, sh := range p.Shown {
 			w := sh.Share
 			if sh.When != "" && stage != "" && sh.When != stage {
-				w *= policy.OtherStage
+				w *= other
 			}
 			into[sh.State] = max(into[sh.State], w)
 		}
@@ -243,13 +272,6 @@ func (col *Column) Shares(pattern uint32, stage string, into []float64) {
 		if p.Span.Min > float64(col.most) {
 			into[col.most] = 1
 		}
-	}
-	total := 0.0
-	for _, w := range into {
-		total += w
-	}
-	for k := range into {
-		into[k] /= total
 	}
 }
 
@@ -409,6 +431,37 @@ func nearMasks(col *Column) []uint64 {
 		for _, id := range col.States[k].Near {
 			out[k] |= 1 << col.stateOf[id]
 		}
+	}
+	return out
+}
+
+// Scale gives the states of the scale that a state lies on, in order: those that are near each other one after the other,
+// three or more, none of them near anything else, from the end that the character lists first. Nil where there is none.
+func (col *Column) Scale(state int) []int {
+	end, seen := -1, uint64(0)
+	for next := uint64(1) << state; next != 0; {
+		k := bits.TrailingZeros64(next)
+		next &^= 1 << k
+		seen |= 1 << k
+		switch near := col.near[k]; bits.OnesCount64(near) {
+		case 1:
+			if end < 0 || k < end {
+				end = k
+			}
+			fallthrough
+		case 2:
+			next |= near &^ seen
+		default:
+			return nil
+		}
+	}
+	if end < 0 || bits.OnesCount64(seen) < 3 { // a ring, or a pair
+		return nil
+	}
+	out, left := []int{end}, seen&^(1<<end)
+	for left != 0 {
+		k := bits.TrailingZeros64(col.near[out[len(out)-1]] & left)
+		out, left = append(out, k), left&^(1<<k)
 	}
 	return out
 }

@@ -3,6 +3,7 @@ package guide
 import (
 	"encoding/json"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 )
@@ -232,5 +233,24 @@ func TestACutNeverSpeaksForTheOther(t *testing.T) {
 	}
 	if w := a.Weigh(r, &b, harm, name); w.Cut || w.Centibans != 0 {
 		t.Errorf("the other way round: %+v", w)
+	}
+}
+
+// A scale is a way along which each state is near the next; a ring, a pair and a hub are none.
+func TestScale(t *testing.T) {
+	g := compiled(t, `{"characters":[{"id":"c","kind":"states","states":[
+		{"id":"mid","near":["low","high"]},{"id":"low","near":["mid"]},{"id":"high","near":["mid"]},
+		{"id":"one","near":["two"]},{"id":"two","near":["one"]},
+		{"id":"hub","near":["x","y","z"]},{"id":"x","near":["hub"]},{"id":"y","near":["hub"]},{"id":"z","near":["hub"]},
+		{"id":"r","near":["s","t"]},{"id":"s","near":["r","t"]},{"id":"t","near":["r","s"]},{"id":"alone"}]}],"taxa":[]}`)
+	col := &g.Columns[0]
+	for k, state := range col.States {
+		var want []int
+		if k < 3 {
+			want = []int{1, 0, 2}
+		}
+		if got := col.Scale(k); !slices.Equal(got, want) {
+			t.Errorf("%s lies on %v, not %v", state.ID, got, want)
+		}
 	}
 }

@@ -6,8 +6,8 @@ import (
 	"time"
 )
 
-// Usual gives a state for every character of states that a taxon is scored for: the first that is not rare and not of
-// another stage than the given one; one of the stage itself comes first.
+// Usual gives a state for every character of states that a taxon is scored for: the first of those that it shows most
+// often, of no other stage than the given one; one of the stage itself comes first.
 func (c *Matrix) Usual(t int, stage string) map[string]string {
 	out := map[string]string{}
 	for n := range c.Columns {
@@ -15,16 +15,15 @@ func (c *Matrix) Usual(t int, stage string) map[string]string {
 		if !col.Scored.Has(t) || col.Kind != States {
 			continue
 		}
-		best, most := -1, -1
+		best, most := -1, 0.0
 		for _, s := range col.Patterns[col.Pattern[t]].Shown {
-			worth := 0
-			switch {
-			case stage != "" && s.When == stage:
-				worth = 3
-			case s.When == "" && !s.Rare():
-				worth = 2
-			case s.When == "":
-				worth = 1
+			worth := s.Share
+			switch s.When {
+			case stage: // of the stage itself, or of none where none is asked for
+				worth++
+			case "":
+			default:
+				continue
 			}
 			if worth > most {
 				best, most = s.State, worth

@@ -167,10 +167,12 @@ func (k *Key) Ask(set guide.Bits, asked []int) *Question {
 	return &Question{best.Column, k.leads(best, set)}
 }
 
-// gain is what a question is expected to tell, in bits, and double by how much the taxa are more afterwards, all leads
-// together, than before: one that may answer in several ways goes on in each.
+// gain is what a question is expected to tell, in bits, each answer as likely as the taxa of the set make it; and double
+// by how much the taxa are more afterwards, all leads together, than before: one that may answer in several ways goes on
+// in each.
 func (k *Key) gain(c *column, set, room guide.Bits) (gain, double float64) {
-	left, total := 0.0, 0.0
+	left, likely, total := 0.0, 0.0, 0.0
+	chances := k.chances(c, set)
 	for s := range c.has {
 		alive := false
 		for w := range room {
@@ -182,13 +184,34 @@ func (k *Key) gain(c *column, set, room guide.Bits) (gain, double float64) {
 		}
 		weight := k.weight(room)
 		total += weight
-		left += weight * math.Log2(weight)
+		likely += chances[s]
+		left += chances[s] * math.Log2(weight)
 	}
 	if total == 0 {
 		return 0, 0
 	}
 	whole := k.weight(set)
-	return math.Log2(whole) - left/total, math.Log2(total / whole)
+	return math.Log2(whole) - left/likely, math.Log2(total / whole)
+}
+
+// chances gives for each state how often it is answered, over the taxa of a set, grave ones counting more; together they
+// are the weight of the set.
+func (k *Key) chances(c *column, set guide.Bits) []float64 {
+	out := make([]float64, len(c.States))
+	set.Each(func(t int) {
+		weight := 1.0
+		if k.grave.Has(t) {
+			weight = policy.KeyGrave
+		}
+		pattern := c.Pattern[t]
+		if c.silent.Has(t) { // what it shows is not there
+			pattern = 0
+		}
+		for s, p := range c.Chances(pattern, k.Scope.Stage) {
+			out[s] += weight * p
+		}
+	})
+	return out
 }
 
 // leads gives the answers that taxa of the set lead to; states that leave the same ones are one lead.

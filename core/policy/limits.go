@@ -87,9 +87,6 @@ const (
 // differ by as much. Common practice.
 const SeasonSlack = 30
 
-// DrawnRare is how often a specimen drawn from the guide shows a state that is rare for its taxon. Common practice.
-const DrawnRare = 0.05
-
 // Keys: what a key weighs a question by, its gain in bits, less where it is only a hint, or takes work. Common practice,
 // but for KeyDoubles, which was found by trial.
 const (

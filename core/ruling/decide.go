@@ -174,8 +174,8 @@ func (r *Ruling) notOut() (guide.Verdict, finding) {
 }
 
 // anotherHope is the ruling under another name, where nobody named the specimen and it may still turn out to be another
-// taxon than the likeliest, one that can still be told from every harmful one; nil where there is none. A guess that
-// cannot be separated then settles nothing yet.
+// taxon than the likeliest, one that is not told from every harmful one yet but can still be; nil where there is none. A
+// guess that cannot be separated then settles nothing yet.
 func (r *Ruling) anotherHope() *Ruling {
 	if r.sheet.Target >= 0 {
 		return nil
@@ -191,7 +191,7 @@ func (r *Ruling) anotherHope() *Ruling {
 		other := *r
 		other.working = r.Likeliest(others)
 		other.findHarmful()
-		if other.harmful.Any() && !other.hopeless(true).Any() {
+		if other.missing.Any() && !other.hopeless(true).Any() {
 			return &other
 		}
 		others.Clear(other.working)

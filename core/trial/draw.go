@@ -9,8 +9,8 @@ import (
 	"zestythicket/core/policy"
 )
 
-// Draw makes n whole specimens of every taxon of a guide from its scores: usual states, rare ones rarely, one stage
-// for the whole specimen, measures and counts within their range. It is fresh, whole and dug out: characters that no
+// Draw makes n whole specimens of every taxon of a guide from its scores: each state as often as it is shown,
+// one stage for the whole specimen, measures and counts within their range. It is fresh, whole and dug out: characters that no
 // taxon is scored for are read as their first state.
 func Draw(g *guide.Matrix, n int, seed uint64) []Specimen {
 	var out []Specimen
@@ -64,35 +64,39 @@ func drawStage(g *guide.Matrix, t int, r *rand.Rand) string {
 	return stages[r.IntN(len(stages))]
 }
 
+// draw draws a reading as often as the scores say that it is shown; a specimen of a stage shows nothing of another one
+// where it can show something else.
 func draw(col *guide.Column, p *guide.Pattern, stage string, r *rand.Rand) Value {
-	if col.Kind != guide.States {
-		if p.Counts != nil {
-			v := float64(p.Counts[r.IntN(len(p.Counts))])
-			return Value{Value: &v}
-		}
-		lo, hi := max(p.Span.Low, 0), p.Span.High
-		if math.IsInf(hi, 1) {
-			hi = lo
-		}
-		v := math.Round(lo + r.Float64()*(hi-lo))
+	if col.Kind == guide.Measure {
+		v := math.Round(drawSize(p.Span, r))
 		return Value{Value: &v}
 	}
-	var usual, rare []int
-	for _, sh := range p.Shown {
-		switch {
-		case sh.When != "" && sh.When != stage:
-		case sh.Rare():
-			rare = append(rare, sh.State)
-		default:
-			usual = append(usual, sh.State)
-		}
+	weights := col.Shows(p, stage)
+	k := pick(weights, r)
+	if col.Kind == guide.Count {
+		v := float64(k)
+		return Value{Value: &v}
 	}
-	from := usual
-	if len(from) == 0 || len(rare) > 0 && r.Float64() < policy.DrawnRare {
-		from = rare
+	return Value{State: col.States[k].ID}
+}
+
+// drawSize draws a size: from the usual range as often as most sizes lie there, else from what lies outside it.
+func drawSize(s guide.Span, r *rand.Rand) float64 {
+	low, high := max(s.Low, 0), s.High
+	if math.IsInf(high, 1) {
+		high = low
 	}
-	if len(from) == 0 {
-		from = []int{p.Shown[0].State}
+	least, most := max(min(s.Min, low), 0), s.Max
+	if math.IsInf(most, 1) {
+		most = high
 	}
-	return Value{State: col.States[from[r.IntN(len(from))]].ID}
+	under, over := low-least, most-high
+	if under+over <= 0 || r.Float64() < policy.UsualRange {
+		return low + r.Float64()*(high-low)
+	}
+	if at := r.Float64() * (under + over); at < under {
+		return least + at
+	} else {
+		return high + at - under
+	}
 }

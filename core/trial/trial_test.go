@@ -65,7 +65,7 @@ func TestDrawnSpecimensOfTheShippedGuide(t *testing.T) {
 
 // What would be cleared though the guide did not hold it, by name; docs/guide.md tells of them: each is the twin of something
 // that is taken, and nothing but itself stands for it.
-var knownGaps = []string{"pleurocybella-porrigens", "galerina-marginata"}
+var knownGaps = []string{"pleurocybella-porrigens", "galerina-marginata", "convallaria-majalis", "oenanthe-crocata"}
 
 // A deadly taxon that the guide does not hold is not cleared as something it holds, if it is read right; but for those
 // whose twin is the one thing that warns of them.

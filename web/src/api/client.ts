@@ -7,6 +7,7 @@ export type Schema = components['schemas'];
 export type RecordView = Schema['Record'];
 export type Ruling = Schema['Shown'];
 export type Character = Schema['Character'];
+export type State = Schema['State'];
 export type Taxon = Schema['Taxon'];
 export type TaxonPage = Schema['TaxonPage'];
 export type TaxonDocument = Schema['TaxonDocument'];

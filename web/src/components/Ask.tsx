@@ -8,6 +8,7 @@ import { c } from '../theme/tokens';
 import { Button, Primary, Quiet, Row, Toggle } from './Buttons';
 import { Pick } from './Fields';
 import { Quantity } from './Quantity';
+import { Scale } from './Scale';
 import { useShortcuts } from './useShortcuts';
 import { minutes } from './words';
 
@@ -109,6 +110,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
               {i < 9 && <kbd aria-hidden>{i + 1}</kbd>}
               <Drawing character={character.id} state={s.id} />
               {s.name}
+              <Scale of={s} states={character.states} />
             </State>
           ))}
         </States>

@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { Link } from 'wouter';
 import { useGuide } from '../../api/useGuide';
 import { Page, Text, Waiting } from '../../components/Fields';
+import { inOrder, Scale } from '../../components/Scale';
 import { organWords } from '../../components/words';
 import { Drawing } from '../../drawings/lazy';
 import { c } from '../../theme/tokens';
@@ -54,9 +55,13 @@ export default function Glossary() {
                     <li key={s.id}>
                       <Drawing character={x.id} state={s.id} size={56} />
                       {s.name}
+                      <Scale of={s} states={x.states} />
                     </li>
                   ))}
                 </ul>
+                {x.states.map(
+                  (s) => s.scale?.[0] === s.id && <p key={s.id}>On a scale: {inOrder(s.scale, x.states)}.</p>,
+                )}
               </Term>
             ))}
         </div>
