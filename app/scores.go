@@ -18,18 +18,18 @@ type Score struct {
 	Max    *float64     `json:"max,omitempty"`
 	Counts []int        `json:"counts"`
 	// Src names where a range or a set of counts comes from; states carry their own.
-	Src string `json:"src,omitempty"`
+	Src []string `json:"src,omitempty"`
 }
 
 // ShownState is a state that a taxon shows: how often beside the others, in a number or in words, or only at a stage or in
 // a weather. One state may be shown in several ways.
 type ShownState struct {
-	State     string  `json:"state"`
-	Share     float64 `json:"share,omitempty" minimum:"0" maximum:"1"`
-	Sometimes bool    `json:"sometimes,omitempty"`
-	Rare      bool    `json:"rare"`
-	When      string  `json:"when"`
-	Src       string  `json:"src,omitempty"`
+	State     string   `json:"state"`
+	Share     float64  `json:"share,omitempty" minimum:"0" maximum:"1"`
+	Sometimes bool     `json:"sometimes,omitempty"`
+	Rare      bool     `json:"rare"`
+	When      string   `json:"when"`
+	Src       []string `json:"src,omitempty"`
 }
 
 func scoreOf(s *guide.Score) Score {
@@ -38,10 +38,10 @@ func scoreOf(s *guide.Score) Score {
 		return v
 	}
 	for _, sh := range s.States {
-		v.States = append(v.States, ShownState(sh))
+		v.States = append(v.States, ShownState{sh.State, sh.Share, sh.Sometimes, sh.Rare, sh.When, sh.Src.IDs()})
 	}
 	if r := s.Range; r != nil {
-		v.Min, v.Low, v.High, v.Max, v.Src = r.Min, r.Low, r.High, r.Max, r.Src
+		v.Min, v.Low, v.High, v.Max, v.Src = r.Min, r.Low, r.High, r.Max, r.Src.IDs()
 	}
 	v.Counts = append(v.Counts, s.Counts...)
 	return v
@@ -53,12 +53,15 @@ func (v Score) guideScore() (guide.Score, bool) {
 	switch {
 	case len(v.States) > 0:
 		for _, sh := range v.States {
-			s.States = append(s.States, guide.Shown(sh))
+			s.States = append(s.States, guide.Shown{
+				State: sh.State, Share: sh.Share, Sometimes: sh.Sometimes, Rare: sh.Rare, When: sh.When, Src: guide.SrcOf(sh.Src...),
+			})
 		}
 	case len(v.Counts) > 0:
 		s.Counts = slices.Clone(v.Counts)
 	case v.Min != nil || v.Low != nil || v.High != nil || v.Max != nil:
-		s.Range, s.Src = &guide.Range{Min: v.Min, Low: v.Low, High: v.High, Max: v.Max, Src: v.Src}, v.Src
+		s.Src = guide.SrcOf(v.Src...)
+		s.Range = &guide.Range{Min: v.Min, Low: v.Low, High: v.High, Max: v.Max, Src: s.Src}
 	default:
 		return s, false
 	}
@@ -85,7 +88,7 @@ func guideScores(of map[string]Score) guide.Scores {
 }
 
 // sourceOf names where a score comes from; where its states come from several sources, each with its states.
-func sourceOf(s *guide.Score, col *guide.Column, title func(string) string, otherwise string) string {
+func sourceOf(s *guide.Score, col *guide.Column, title func(guide.Src) string, otherwise string) string {
 	var titles []string
 	by := map[string][]string{}
 	for _, sh := range s.States {

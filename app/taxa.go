@@ -102,7 +102,7 @@ func (s *Session) TaxonPage(id, stage string, month int) (*TaxonPage, error) {
 			continue
 		}
 		sc := &col.Patterns[col.Pattern[t]].Score
-		p.Scores = append(p.Scores, SourcedScore{col.ID, scoreOf(sc), sourceOf(sc, col, s.sourceTitle, strings.Join(p.Sources, "; ")), s.userSays(tx.ID, col.ID)})
+		p.Scores = append(p.Scores, SourcedScore{col.ID, scoreOf(sc), sourceOf(sc, col, s.sourceTitles, strings.Join(p.Sources, "; ")), s.userSays(tx.ID, col.ID)})
 	}
 	for _, l := range tx.Lookalikes {
 		if other, ok := m.Taxon(l.Taxon); ok {
@@ -122,6 +122,15 @@ func (s *Session) sourceTitle(id string) string {
 		return list[i].Title
 	}
 	return id
+}
+
+// sourceTitles names those who say something.
+func (s *Session) sourceTitles(src guide.Src) string {
+	var titles []string
+	for _, id := range src.IDs() {
+		titles = append(titles, s.sourceTitle(id))
+	}
+	return strings.Join(titles, "; ")
 }
 
 // userSays tells whether it is the user who says what the taxon shows for the character.

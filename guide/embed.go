@@ -4,7 +4,7 @@ package guide
 
 import _ "embed"
 
-//go:generate go run ../guidefile/errors . authors/second errors.yaml
+//go:generate go run ../guidefile/errors authors/first/guide.json authors/second errors.yaml
 //go:generate go run ../guidefile/pack . shipped.json
 //go:generate go run ../guidefile/vocabulary . ../web/src/drawings/vocabulary.ts
 

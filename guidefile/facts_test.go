@@ -9,8 +9,9 @@ import (
 	"zestythicket/core/guide"
 )
 
-// Facts of the trade, one to a line: the taxon, the character, what it shows; "only" where it shows nothing else, "never"
-// where it must not show it. Common practice; no published source.
+// Facts of the trade, one to a line: the taxon, the character, what it shows; "only" where it shows nothing else but rarely,
+// "mostly" where another author has seen a harmful one show something else too, "never" where it must not show it. Of a
+// size "covers" where a harmful one's usual range is as wide at the least. Common practice; no published source.
 const facts = `
 toxicodendron-radicans leaf-division only three
 toxicodendron-radicans leaflet-count is 3
@@ -21,7 +22,7 @@ toxicodendron-radicans leaf-scar shows small-u
 parthenocissus-quinquefolia leaflet-count is 5
 parthenocissus-quinquefolia leaf-division shows fingered three
 parthenocissus-quinquefolia climbing shows pads
-parthenocissus-quinquefolia leaf-scar only large-round
+parthenocissus-quinquefolia leaf-scar mostly large-round
 acer-negundo leaf-arrangement only opposite crosswise
 acer-negundo leaf-division shows feathered three
 vitis-riparia leaf-margin only coarse-teeth
@@ -29,33 +30,33 @@ vitis-riparia leaf-division never three fingered feathered twice
 vitis-riparia climbing only tendrils
 vitis-riparia seeds-per-fruit is 4
 vitis-labrusca climbing only tendrils
-nekemias-arborea leaf-division only twice
+nekemias-arborea leaf-division mostly twice
 nekemias-arborea climbing shows tendrils
 rubus-fruticosus stem-skin only prickles
 rubus-fruticosus leaf-division only fingered three
 menispermum-canadense climbing only twining
 menispermum-canadense seeds-per-fruit is 1
 menispermum-canadense seed-shape only crescent
-menispermum-canadense leaf-margin only entire
+menispermum-canadense leaf-margin mostly entire
 menispermum-canadense leaf-division only simple lobed
 menispermum-canadense leaf-attachment shows inside-edge
 iris-pseudacorus leaf-bases only fan
 typha-latifolia leaf-bases only stack
 solanum-carolinense leaf-arrangement only alternate
-solanum-carolinense leaf-margin never fine-teeth round-teeth coarse-teeth
+solanum-carolinense leaf-margin never fine-teeth round-teeth
 solanum-carolinense stem-skin only prickles
 solanum-carolinense leaf-hair shows prickly
-solanum-carolinense fruit-colour only orange
-solanum-carolinense plant-height usual 30 120
+solanum-carolinense fruit-colour mostly orange
+solanum-carolinense plant-height covers 30 120
 sambucus-nigra leaf-arrangement only opposite crosswise
 sambucus-nigra stem-skin shows lenticels smooth
 cicuta-virosa growth-form only herb
 cicuta-virosa leaf-arrangement only alternate basal
-cicuta-virosa leaf-attachment only sheathing
+cicuta-virosa leaf-attachment mostly sheathing
 cicuta-virosa stem-hair only hairless
 cicuta-virosa stem-blotches shows blotched
 cicuta-virosa habitat only wet
-cicuta-maculata leaf-attachment only sheathing
+cicuta-maculata leaf-attachment mostly sheathing
 cicuta-maculata stem-hair only hairless
 cicuta-maculata stem-blotches shows blotched
 allium-ursinum leaves-to-stalk only one
@@ -64,11 +65,11 @@ allium-ursinum leaf-veins only parallel
 allium-ursinum leaf-snap only snaps
 allium-ursinum leaf-substance only thin
 convallaria-majalis leaves-to-stalk only two
-convallaria-majalis stem-section only round
-convallaria-majalis leaf-snap only tough
+convallaria-majalis stem-section mostly round
+convallaria-majalis leaf-snap mostly tough
 colchicum-autumnale leaf-attachment never stalked
-colchicum-autumnale leaves-to-stalk only rosette
-colchicum-autumnale leaf-snap only tough
+colchicum-autumnale leaves-to-stalk mostly rosette
+colchicum-autumnale leaf-snap mostly tough
 armillaria-mellea cap-diameter usual 50 100
 armillaria-mellea cap-diameter extreme 20 150
 armillaria-mellea growth only tufted
@@ -131,9 +132,9 @@ asclepias-syriaca sap only milky
 asclepias-syriaca leaf-hair shows downy
 apocynum-cannabinum sap only milky
 apocynum-cannabinum leaf-arrangement shows opposite
-apocynum-cannabinum stem-core only solid
+apocynum-cannabinum stem-core mostly solid
 rumex-crispus leaf-attachment only papery
-rumex-crispus leaf-slime only slimy
+rumex-crispus leaf-slime shows slimy
 rumex-crispus dock-grains shows three-unequal
 rumex-crispus leaf-margin shows crisped
 rumex-crispus dry-head only seed-spike
@@ -185,12 +186,14 @@ func TestFactsOfTheTrade(t *testing.T) {
 // shown, or of one number among several, is no score's.
 func sourced(s *guide.Score, how string, what []string) bool {
 	switch {
-	case how == "never", how == "extreme", how == "is" && s.Span().Min != s.Span().Max:
+	case how == "never", how == "extreme", how == "covers", how == "is" && s.Span().Min != s.Span().Max:
 		return true
 	case s.Numeric():
-		return s.Src == "practice"
+		return slices.Contains(s.Src.IDs(), "practice")
 	}
-	return !slices.ContainsFunc(s.States, func(sh guide.Shown) bool { return slices.Contains(what, sh.State) && sh.Src != "practice" })
+	return !slices.ContainsFunc(s.States, func(sh guide.Shown) bool {
+		return slices.Contains(what, sh.State) && !slices.Contains(sh.Src.IDs(), "practice")
+	})
 }
 
 // holds tells whether a score is as a fact has it.
@@ -208,6 +211,8 @@ func holds(t *testing.T, col *guide.Column, p *guide.Pattern, how string, what [
 		switch how {
 		case "usual":
 			return p.Span.Low == v[0] && p.Span.High == v[1]
+		case "covers":
+			return p.Span.Low <= v[0] && p.Span.High >= v[1]
 		case "extreme":
 			return p.Span.Min == v[0] && p.Span.Max == v[1]
 		}
@@ -225,6 +230,15 @@ func holds(t *testing.T, col *guide.Column, p *guide.Pattern, how string, what [
 		if how == "never" == slices.Contains(shown, w) {
 			return false
 		}
+	}
+	if how == "mostly" {
+		own, all := 0.0, 0.0
+		for _, s := range p.Shown {
+			if all += s.Share; slices.Contains(what, col.States[s.State].ID) {
+				own += s.Share
+			}
+		}
+		return own > all/2
 	}
 	return how != "only" || !slices.ContainsFunc(usual, func(s string) bool { return !slices.Contains(what, s) })
 }

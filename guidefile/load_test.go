@@ -315,7 +315,7 @@ func TestEveryNameFindsItsTaxon(t *testing.T) {
 
 // What errors are given for the shipped guide is what its own scores and the other author's descriptions come to.
 func TestErrorsAreNotStale(t *testing.T) {
-	want, err := Errors("../guide", "../guide/authors/second")
+	want, err := Errors("../guide/authors/first/guide.json", "../guide/authors/second")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -305,11 +305,11 @@ func TestWhatIsInTheWayIsReported(t *testing.T) {
 func TestAnOddReadingStandsAndIsTold(t *testing.T) {
 	r := serve(t)
 	rec := r.start(`"kingdom":"fungi","target":"boletus-edulis"`)
-	if v := r.read(rec, `"character":"stem-surface","states":["smooth"],"sure":true`); v.Ruling.Again != "stem-surface" || len(v.Ruling.Odd) > 0 {
+	if v := r.read(rec, `"character":"cap-surface","states":["scaly"],"sure":true`); v.Ruling.Again != "cap-surface" || len(v.Ruling.Odd) > 0 {
 		t.Errorf("asked for again: %q, told %+v", v.Ruling.Again, v.Ruling.Odd)
 	}
-	v := r.read(rec, `"character":"stem-surface","states":["smooth"],"sure":true,"afresh":true`)
-	if len(v.Ruling.Odd) != 1 || v.Ruling.Odd[0].Text != "Unusual for penny bun: skin of the stem, smooth." || v.Ruling.Verdict != "keep-looking" {
+	v := r.read(rec, `"character":"cap-surface","states":["scaly"],"sure":true,"afresh":true`)
+	if len(v.Ruling.Odd) != 1 || v.Ruling.Odd[0].Text != "Unusual for penny bun: skin of the cap, scaly or warty; does not wipe off." || v.Ruling.Verdict != "keep-looking" {
 		t.Fatalf("%s, told %+v", v.Ruling.Verdict, v.Ruling.Odd)
 	}
 	for _, row := range r.rows("") {
@@ -317,7 +317,7 @@ func TestAnOddReadingStandsAndIsTold(t *testing.T) {
 			t.Errorf("in the list it says %q", row.Odd)
 		}
 	}
-	if v = r.read(rec, `"character":"stem-surface","states":["netted"],"sure":true`); !v.Readings[0].Held {
+	if v = r.read(rec, `"character":"cap-surface","states":["smooth"],"sure":true`); !v.Readings[0].Held {
 		t.Errorf("changed after it was told: %+v", v.Readings[0])
 	}
 }

@@ -244,7 +244,7 @@ func TestLeafingThroughTheGuide(t *testing.T) {
 	for _, score := range page.Scores {
 		from[score.Character] = score.Source
 	}
-	if !strings.Contains(from["stem-base"], "In a loose sac: Common practice") || !strings.Contains(from["cap-diameter"], "not yet held against") {
+	if !strings.Contains(from["stem-base"], "In a loose sac: Common practice") || !strings.Contains(from["cap-diameter"], "second author") {
 		t.Errorf("where it comes from: %q, %q", from["stem-base"], from["cap-diameter"])
 	}
 	for path, want := range map[string]int{

@@ -52,7 +52,7 @@ func (a *asker) narrow(options []option, i int) {
 		return
 	}
 	a.spread(col)
-	o.entropyFall = a.entropyFall(col)
+	o.entropyFall = steady(a.entropyFall(col))
 	clear(a.mass[:len(col.Patterns)])
 }
 
@@ -131,7 +131,7 @@ type answer struct {
 // against is what the answer weighs against something scored as the pattern, and whether that counts as a cut.
 func (x *answer) against(col *guide.Column, pattern uint32) (policy.Centibans, bool) {
 	w := col.WeighAnswer(x.class, x.log, x.logs, pattern, x.firm)
-	return w.Centibans, w.Cut && w.Full
+	return w.Centibans, w.Depth > 0 && w.Full
 }
 
 // answers lists the answers to a column: of the working name where that is settled, else of all that is likely.
@@ -226,7 +226,7 @@ func (a *asker) weighMeasure(col *guide.Column, o *option) {
 			r := &a.rows[i]
 			if q := col.Pattern[r.taxon]; q > 0 {
 				x := &prospects[q]
-				o.gain += share * r.credit((x.Most+x.Least)/2, x.SureCut)
+				o.gain += share * r.credit((x.Most+x.Least)/2, x.SureDepth > 0)
 			}
 		}
 	}

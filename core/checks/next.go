@@ -115,7 +115,10 @@ func (a *asker) order(options []option) {
 }
 
 // perMinute is the gain for the work; looking at something takes a few seconds at the least.
-func (o option) perMinute() float64 { return o.gain / max(o.minutes, 0.05) }
+func (o option) perMinute() float64 { return steady(o.gain / max(o.minutes, 0.05)) }
+
+// steady rounds what is compared, so that what is alike stays alike whatever a machine's last bits are.
+func steady(v float64) float64 { return math.Round(v*1e6) / 1e6 }
 
 func last(x, y bool) int {
 	switch {

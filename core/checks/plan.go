@@ -45,8 +45,8 @@ type Check struct {
 	Separates []string `json:"separates"`
 }
 
-// Covered is a harmful taxon with what the plan, with what was seen, weighs against it at least, in decibans, and on how
-// many lines it surely cuts it; beside each what is needed.
+// Covered is a harmful taxon with what the plan, with what was seen, weighs against it at least, in decibans, and how many
+// slips it surely makes; beside each what is needed.
 type Covered struct {
 	Taxon        string  `json:"taxon"`
 	Balance      float64 `json:"balance"`
@@ -180,21 +180,24 @@ func (p *Problem) rows() {
 		p.needed = append(p.needed, standard)
 		var balance, cuts coverRow
 		for i, n := range p.columns {
-			w, cut := p.weighs(n, h)
+			w, depth := p.weighs(n, h)
 			if w <= 0 {
 				continue
 			}
 			line := p.g.Columns[n].Line
 			balance.add(i, line, int(w))
-			if cut {
-				cuts.add(i, line, 1)
+			if depth > 0 {
+				cuts.add(i, line, int(depth))
 			}
 			p.cover.rows[i] = append(p.cover.rows[i], 2*r)
 		}
 		p.put(balance, int(standard.Balance))
-		p.put(cuts, standard.Slips)
+		p.put(cuts, standard.Slips*int(policy.Whole))
 	}
 }
+
+// slips are as many as lines of that depth together make.
+func slips(depth int) int { return depth / int(policy.Whole) }
 
 // coverRow is a row of the cover while it is gathered, with the most that each line can weigh for it.
 type coverRow struct {
@@ -221,17 +224,17 @@ func (p *Problem) put(row coverRow, needed int) {
 }
 
 // weighs is the least that the column weighs against the harmful taxon over the answers that the target gives one time in
-// ten or oftener, where they count in full, and whether the other never shows any of them.
-func (p *Problem) weighs(n, harmful int) (weight policy.Centibans, cut bool) {
+// ten or oftener, where they count in full, and how deep they surely go.
+func (p *Problem) weighs(n, harmful int) (weight policy.Centibans, depth policy.Depth) {
 	col := &p.g.Columns[n]
 	if !col.Scored.Has(p.sheet.Target) || !col.Scored.Has(harmful) {
-		return 0, false
+		return 0, 0
 	}
 	x := col.Prospects(col.Pattern[p.sheet.Target])[col.Pattern[harmful]]
-	if !col.Full() && !x.SureCut {
-		return 0, false
+	if !col.Full() && x.SureDepth == 0 || x.Least <= 0 {
+		return 0, 0
 	}
-	return max(0, x.Least), x.SureCut && x.Least > 0
+	return x.Least, x.SureDepth
 }
 
 // Solve finds the plan.
@@ -256,9 +259,9 @@ func (p *Problem) Solve() *Plan {
 		id := p.g.Taxa[h].ID
 		need := p.needed[r]
 		out.Covered = append(out.Covered, Covered{
-			id, policy.Centibans(p.cover.weighsFor(2*r, items)).In(), need.Balance.In(), p.cover.weighsFor(2*r+1, items), need.Slips,
+			id, policy.Centibans(p.cover.weighsFor(2*r, items)).In(), need.Balance.In(), slips(p.cover.weighsFor(2*r+1, items)), need.Slips,
 		})
-		if p.cover.need[2*r] < int(need.Balance) || p.cover.need[2*r+1] < need.Slips {
+		if p.cover.need[2*r] < int(need.Balance) || slips(p.cover.need[2*r+1]) < need.Slips {
 			out.Impossible = append(out.Impossible, Impossible{id, p.why(r)})
 		}
 	}
@@ -290,8 +293,8 @@ func (p *Problem) why(r int) string {
 		}
 		would = append(would, says)
 	}
-	have := fmt.Sprintf("%d of %d lines can be read that day.", p.cover.need[2*r+1], p.needed[r].Slips)
-	if p.cover.need[2*r+1] == p.needed[r].Slips {
+	have := fmt.Sprintf("%d of %d lines can be read that day.", slips(p.cover.need[2*r+1]), p.needed[r].Slips)
+	if slips(p.cover.need[2*r+1]) == p.needed[r].Slips {
 		have = "What can be read that day does not weigh enough."
 	}
 	if len(would) == 0 {

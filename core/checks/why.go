@@ -80,8 +80,8 @@ func (a *asker) tells(n int) (sure, may guide.Bits) {
 			if p > 0 {
 				x = col.Prospects(p)[q]
 			}
-			always = always && x.SureCut && x.Least >= policy.WorthALine
-			sometimes = sometimes || x.MostCut >= policy.WorthALine
+			always = always && x.SureDepth > 0 && x.Least >= policy.WorthALine
+			sometimes = sometimes || x.Cuts() >= policy.WorthALine
 		}
 		if always && len(ways) > 0 {
 			sure.Set(t)

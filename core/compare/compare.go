@@ -12,6 +12,7 @@ import (
 	"zestythicket/core/checks"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
 // Most is the greatest number of taxa that stand beside the target.
@@ -36,8 +37,8 @@ type Row struct {
 	Enough bool `json:"enough"`
 	// Cells are what each shows, the target first; nil where the guide says nothing.
 	Cells []*guide.Score `json:"cells"`
-	// Apart tells for each of the others how it stands to the target: whatever the target shows it never does (always),
-	// some of it does (sometimes), or it differs in nothing that would tell (no).
+	// Apart tells for each of the others how it stands to the target: whatever either shows one time in ten the other shows
+	// seldom or never (always), some of what the target shows (sometimes), or it differs in nothing that would tell (no).
 	Apart []Apart `json:"apart"`
 }
 
@@ -168,11 +169,30 @@ func apart(col *guide.Column, target, other int) Apart {
 		}
 		return Never
 	}
+	some, all := seldom(col, target, other)
+	if _, back := seldom(col, other, target); !back {
+		all = false
+	}
 	switch {
-	case p.Mask&q.Mask == 0:
+	case some && all:
 		return Always
-	case p.Mask&^q.Mask != 0:
+	case some:
 		return Sometimes
 	}
 	return Never
+}
+
+// seldom tells whether some, and all, of what one taxon shows one time in ten or oftener the other shows seldom or never: it
+// lies half a slip or more from what that shows.
+func seldom(col *guide.Column, one, other int) (some, all bool) {
+	shares := make([]float64, len(col.States))
+	col.Shares(col.Pattern[one], "", shares)
+	all = true
+	for k, share := range shares {
+		if share >= policy.Often {
+			is := col.DepthOf(col.Pattern[other], guide.Read{Mask: 1 << k}) >= policy.Whole/2
+			some, all = some || is, all && is
+		}
+	}
+	return some, all
 }

@@ -10,8 +10,8 @@ import (
 // Balances is how all readings together stand for one taxon against others, by taxon; of those it was not asked for, 0.
 type Balances struct {
 	// Balance is the sum of all lines, Slips the smallest number of lines that count in full and would all have to be misread
-	// for what is left of them not to speak for the taxon any more; but no more than there are lines that cut, on which was
-	// read what the other never shows.
+	// for what is left of them not to speak for the taxon any more; but no more than their depths come to, how far what was
+	// read on them lies from what the other shows.
 	Balance []policy.Centibans
 	Slips   []uint8
 }
@@ -39,10 +39,10 @@ type LineWeight struct {
 	// Weight is what it adds to the balance. Full tells that it counts in full; a hint otherwise.
 	Weight policy.Centibans
 	Full   bool
-	// Left is what of it counts for slips: of a hint only what speaks for the other. Cuts tells that what the other never
-	// shows was read on it firmly, and outweighs what speaks for the other.
-	Left policy.Centibans
-	Cuts bool
+	// Left is what of it counts for slips: of a hint only what speaks for the other. Depth is how far what was read on it
+	// firmly lies from what the other shows, where that outweighs what speaks for the other.
+	Left  policy.Centibans
+	Depth policy.Depth
 	// Entries are the readings that weigh anything.
 	Entries []*Entry
 }
@@ -51,6 +51,9 @@ type LineWeight struct {
 type weigher struct {
 	best, worst, hint, cut policy.Centibans
 	full                   bool
+	// deepest is the greatest depth of what the other does show, and deep what that weighs.
+	deepest policy.Depth
+	deep    policy.Centibans
 }
 
 func (g *weigher) add(e *Entry, w guide.Weight) {
@@ -59,11 +62,31 @@ func (g *weigher) add(e *Entry, w guide.Weight) {
 		g.best, g.worst = max(g.best, w.Centibans), min(g.worst, w.Centibans)
 		if w.Cut {
 			g.cut = max(g.cut, w.Centibans)
+		} else {
+			g.reaches(w.Depth, w.Centibans)
 		}
 		return
 	}
 	hint := policy.Hint(w.Centibans)
 	g.hint, g.worst = max(g.hint, hint), min(g.worst, hint)
+}
+
+// reaches takes the depth of a reading that the other shows, and what it weighs.
+func (g *weigher) reaches(depth policy.Depth, weight policy.Centibans) {
+	if depth > g.deepest || depth == g.deepest && weight > g.deep {
+		g.deepest, g.deep = depth, weight
+	}
+}
+
+// depth is the line's.
+func (g *weigher) depth() policy.Depth {
+	switch {
+	case g.cut+g.worst >= policy.LeastDifference:
+		return policy.Whole
+	case g.deep+g.worst >= policy.WorthALine:
+		return g.deepest
+	}
+	return 0
 }
 
 // sum is what the line comes to. Hints on a line that counts in full lower it and do not raise it.
@@ -72,13 +95,14 @@ func (g *weigher) sum() lineSum {
 		return lineSum{weight: policy.LineWeight(g.hint, g.worst, false), left: g.worst}
 	}
 	w := policy.LineWeight(g.best, g.worst, true)
-	return lineSum{weight: w, left: w, full: true, cuts: g.cut+g.worst >= policy.LeastDifference}
+	return lineSum{weight: w, left: w, full: true, depth: g.depth()}
 }
 
 // lineSum is what a line comes to: for the balance, and for slips.
 type lineSum struct {
 	weight, left policy.Centibans
-	full, cuts   bool
+	full         bool
+	depth        policy.Depth
 }
 
 // Weigh is what a reading weighs for one taxon against another.
@@ -107,7 +131,7 @@ func (s *Sheet) LinesBetween(taxon, against int) []LineWeight {
 			}
 		}
 		sum := g.sum()
-		if l.Weight, l.Left, l.Full, l.Cuts = sum.weight, sum.left, sum.full, sum.cuts; l.Entries != nil {
+		if l.Weight, l.Left, l.Full, l.Depth = sum.weight, sum.left, sum.full, sum.depth; l.Entries != nil {
 			out = append(out, l)
 		}
 	}
@@ -119,7 +143,7 @@ func (s *Sheet) LinesBetween(taxon, against int) []LineWeight {
 func StandsOn(lines []LineWeight) Stands {
 	var t total
 	for _, l := range lines {
-		t.add(lineSum{l.Weight, l.Left, l.Full, l.Cuts})
+		t.add(lineSum{l.Weight, l.Left, l.Full, l.Depth})
 	}
 	return t.stands(mostSlips)
 }
@@ -131,7 +155,7 @@ type total struct {
 	// only how many there are.
 	weights []policy.Centibans
 	tops    int
-	cuts    int
+	depth   int
 }
 
 func (t *total) add(l lineSum) {
@@ -147,15 +171,13 @@ func (t *total) add(l lineSum) {
 	case l.left > 0:
 		t.weights = append(t.weights, l.left)
 	}
-	if l.cuts {
-		t.cuts++
-	}
+	t.depth += int(l.depth)
 }
 
 // stands is how the lines stand together; slips are counted up to most.
 func (t *total) stands(most int) Stands {
 	s := Stands{Balance: t.full + min(t.hints, policy.MostHints)}
-	most = min(t.cuts, most)
+	most = min(t.depth/int(policy.Whole), most)
 	if t.left > 0 {
 		s.Slips = min(t.tops, most, int((t.left+policy.MostWeight-1)/policy.MostWeight))
 		t.left -= policy.MostWeight * policy.Centibans(s.Slips)
@@ -295,6 +317,7 @@ func (g *weigher) may(p guide.Prospect) {
 	if p.Full {
 		g.full = true
 		g.best, g.cut = max(g.best, p.Most), max(g.cut, p.MostCut)
+		g.reaches(p.Deepest, p.DeepestWeight)
 		return
 	}
 	g.hint = max(g.hint, p.Most)

@@ -11,6 +11,9 @@ type Weight struct {
 	Centibans policy.Centibans
 	// Full tells that it counts in full when it is firm; Cut that the other never shows what was read and this one does.
 	Full, Cut bool
+	// Depth is how far the reading lies from what the other shows, where this one shows it and it speaks for this one by a
+	// line's worth; of what the other never shows whatever it weighs.
+	Depth policy.Depth
 }
 
 // Weigh is what a reading weighs for something scored own against something scored other, from their chances: nothing
@@ -22,20 +25,23 @@ func (col *Column) Weigh(r Read, b *Bearing, own, other uint32) Weight {
 	}
 	neverOther, beyond := col.Never(other, r)
 	neverOwn, _ := col.Never(own, r)
-	return weightOf(b.Log[own]-b.Log[other], neverOwn, neverOther, col.FullFor(beyond))
+	return weightOf(b.Log[own]-b.Log[other], neverOwn, neverOther, col.DepthOf(other, r), col.FullFor(beyond))
 }
 
 // WeighAnswer is what an answer, a state or count, weighs for names that all show it and of which it has the chance of that
 // logarithm, against something scored other; firm tells whether it would be read firmly.
 func (col *Column) WeighAnswer(class int, log policy.Centibans, logs []policy.Centibans, other uint32, firm bool) Weight {
-	return weightOf(log-logs[other], false, !col.ShowsClass(other, class), firm && col.Full())
+	return weightOf(log-logs[other], false, !col.ShowsClass(other, class), policy.DepthOf(col.beside[other][class]), firm && col.Full())
 }
 
 // weightOf caps a weight, and holds it to what it must not say whatever the chances are.
-func weightOf(w policy.Centibans, neverOwn, neverOther, full bool) Weight {
+func weightOf(w policy.Centibans, neverOwn, neverOther bool, depth policy.Depth, full bool) Weight {
 	out := Weight{Full: full, Cut: neverOther && !neverOwn}
+	if out.Cut || !neverOwn && w >= policy.WorthALine {
+		out.Depth = depth
+	}
 	switch {
-	case out.Cut:
+	case neverOther && !neverOwn:
 		w = max(w, 0)
 	case neverOwn && !neverOther:
 		w = min(w, 0)
@@ -51,10 +57,13 @@ type Prospect struct {
 	// Most is the most of any answer that own shows, however seldom; MostCut the most of those that the other never shows
 	// and that count in full, 0 for none.
 	Most, MostCut policy.Centibans
-	// Least is the least of the answers that own gives one time in ten or oftener; SureCut tells that the other never shows
-	// any of those, and that they count in full.
-	Least   policy.Centibans
-	SureCut bool
+	// Deepest is the greatest depth of those that the other does show and that count in full, DeepestWeight what it weighs.
+	Deepest       policy.Depth
+	DeepestWeight policy.Centibans
+	// Least is the least of the answers that own gives one time in ten or oftener; SureDepth the least depth of those, 0 where
+	// they do not count in full.
+	Least     policy.Centibans
+	SureDepth policy.Depth
 	// Full tells that the most counts in full.
 	Full bool
 }
@@ -64,28 +73,34 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 	if own == 0 || other == 0 {
 		return Prospect{}
 	}
-	p := Prospect{Most: math.MinInt32, Least: math.MaxInt32, SureCut: true}
+	p := Prospect{Most: math.MinInt32, Least: math.MaxInt32, SureDepth: policy.Whole}
 	add := func(w Weight, usual bool) {
 		if w.Centibans > p.Most {
 			p.Most, p.Full = w.Centibans, w.Full
 		}
-		if w.Cut && w.Full {
+		switch {
+		case !w.Full:
+		case w.Cut:
 			p.MostCut = max(p.MostCut, w.Centibans)
+		case w.Depth > p.Deepest || w.Depth == p.Deepest && w.Centibans > p.DeepestWeight:
+			p.Deepest, p.DeepestWeight = w.Depth, w.Centibans
 		}
 		if usual {
 			p.Least = min(p.Least, w.Centibans)
-			p.SureCut = p.SureCut && w.Cut && w.Full
+			if p.SureDepth = min(p.SureDepth, w.Depth); !w.Full {
+				p.SureDepth = 0
+			}
 		}
 	}
 	if col.Kind == Measure {
 		s := stretches(col.Patterns[own].Span, col.Error)
 		span := col.Patterns[own].Span
-		low, high := math.Exp(s[3].from), math.Exp(s[3].to)
-		for i, v := range []float64{max(span.Min, 0), low, math.Sqrt(low * high), high, span.Max} {
-			if math.IsInf(v, 0) {
+		least, most := math.Log(max(span.Min, policy.LeastSize)), math.Log(max(span.Max, policy.LeastSize))
+		for i, at := range []float64{least, s[3].from, (s[3].from + s[3].to) / 2, s[3].to, most} {
+			if math.IsInf(at, 0) || i == 0 && math.IsInf(span.Min, 0) {
 				continue
 			}
-			at := math.Log(max(v, policy.LeastSize))
+			v := math.Exp(at)
 			r := Read{Lo: v, Hi: v}
 			b := Bearing{Log: make([]policy.Centibans, len(col.Patterns))}
 			for _, k := range []uint32{own, other} {
@@ -108,9 +123,18 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 		return Prospect{}
 	}
 	if p.Least == math.MaxInt32 { // shows so many that none is frequent: all of them are reckoned with
-		p.Least, p.SureCut = 0, false
+		p.Least, p.SureDepth = 0, 0
 	}
 	return p
+}
+
+// Cuts is the most that any answer weighs that counts in full and is half a slip or more from what the other shows; 0 for
+// none.
+func (p *Prospect) Cuts() policy.Centibans {
+	if p.Deepest >= policy.Whole/2 {
+		return max(p.MostCut, p.DeepestWeight)
+	}
+	return p.MostCut
 }
 
 // Prospects gives the prospects of a column for something scored own against every pattern, when all its states can be

@@ -117,6 +117,17 @@ func (col *Column) makeChances() {
 		}
 		col.most = min(col.most+1, MaxStates-1)
 	}
+	for i := range col.Patterns {
+		shares := make([]float64, col.classes())
+		if i > 0 {
+			col.Shares(uint32(i), "", shares)
+			most := slices.Max(shares)
+			for k := range shares {
+				shares[k] /= most
+			}
+		}
+		col.beside = append(col.beside, shares)
+	}
 	stages := map[string]bool{"": true, otherStage: true}
 	for i := range col.Patterns {
 		for _, sh := range col.Patterns[i].Shown {
@@ -218,29 +229,34 @@ func (col *Column) nextTo(class int) uint64 {
 // they sum to 1. Where the stage is known, states of another count less.
 func (col *Column) Shares(pattern uint32, stage string, into []float64) {
 	col.weigh(&col.Patterns[pattern], stage, policy.OtherStage, into)
-	total := 0.0
-	for _, w := range into {
-		total += w
-	}
-	for k := range into {
-		into[k] /= total
-	}
+	normalize(into)
 }
 
-// Shows gives how often something scored as the pattern shows each class, beside a usual one, at exactly that stage or,
-// empty, at none that its scores name: states of others are left out, unless it shows nothing else.
-func (col *Column) Shows(p *Pattern, stage string) []float64 {
+// Shows gives how often something scored as the pattern shows each class at exactly that stage or, empty, at none that its
+// scores name: states of others are left out, unless it shows nothing else.
+func (col *Column) Shows(pattern uint32, stage string) []float64 {
 	into := make([]float64, col.classes())
 	if stage == "" {
 		stage = otherStage
 	}
 	for _, other := range []float64{0, 1} {
-		col.weigh(p, stage, other, into)
+		col.weigh(&col.Patterns[pattern], stage, other, into)
 		if slices.ContainsFunc(into, func(w float64) bool { return w > 0 }) {
 			break
 		}
 	}
+	normalize(into)
 	return into
+}
+
+func normalize(weights []float64) {
+	total := 0.0
+	for _, w := range weights {
+		total += w
+	}
+	for k := range weights {
+		weights[k] /= total
+	}
 }
 
 // weigh puts into into how often each class is shown beside a usual one; states of another stage than a known one count
@@ -422,6 +438,37 @@ func (col *Column) Never(pattern uint32, r Read) (never, beyond bool) {
 		return r.Mask&p.Mask == 0, false
 	}
 	return p.Outside(col.Kind, r.Lo, r.Hi)
+}
+
+// DepthOf is how far a reading lies from what something scored as the pattern shows, over all its stages, by how often it
+// shows it beside what it shows most: of several states by all of them together, of a measure only what it never shows.
+func (col *Column) DepthOf(pattern uint32, r Read) policy.Depth {
+	if col.Kind == Measure {
+		if never, _ := col.Never(pattern, r); never {
+			return policy.Whole
+		}
+		return 0
+	}
+	mask := r.Mask
+	if col.Kind == Count {
+		mask = col.countMask(r.Lo, r.Hi)
+	}
+	share := 0.0
+	for ; mask != 0; mask &= mask - 1 {
+		share += col.beside[pattern][bits.TrailingZeros64(mask)]
+	}
+	return policy.DepthOf(share)
+}
+
+// Often gives the states or counts that something scored as the pattern shows oftener than hardly ever.
+func (col *Column) Often(pattern uint32) uint64 {
+	var mask uint64
+	for k, share := range col.beside[pattern] {
+		if share > policy.HardlyShown {
+			mask |= 1 << k
+		}
+	}
+	return mask
 }
 
 // nearMasks gives for each state of a character those that are near it.

@@ -6,6 +6,8 @@ import (
 	"slices"
 	"strings"
 	"testing"
+
+	"zestythicket/core/policy"
 )
 
 const chancy = `{"errors":{"a":0.1},"characters":[
@@ -162,10 +164,10 @@ func TestProspectIsWhatTryingAllGives(t *testing.T) {
 	x := a.Bearing(Read{Mask: 1})
 	z := a.Bearing(Read{Mask: 4})
 	cut, both := a.Weigh(Read{Mask: 1}, &x, own, other), a.Weigh(Read{Mask: 4}, &z, own, other)
-	if !cut.Cut || both.Cut || p.Most != max(cut.Centibans, both.Centibans) || p.MostCut != cut.Centibans || p.Least != min(cut.Centibans, both.Centibans) || p.SureCut {
+	if !cut.Cut || both.Cut || p.Most != max(cut.Centibans, both.Centibans) || p.MostCut != cut.Centibans || p.Least != min(cut.Centibans, both.Centibans) || p.SureDepth == policy.Whole {
 		t.Errorf("got %+v; the answers weigh %+v and %+v", p, cut, both)
 	}
-	if only := a.Prospect(own, other, 1); !only.SureCut || only.Least != cut.Centibans {
+	if only := a.Prospect(own, other, 1); only.SureDepth != policy.Whole || only.Least != cut.Centibans {
 		t.Errorf("with x alone: %+v", only)
 	}
 	if a.Prospect(0, other, All) != (Prospect{}) || a.Prospects(own)[other] != p {

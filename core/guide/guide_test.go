@@ -5,7 +5,9 @@ import (
 	"slices"
 	"strings"
 	"testing"
+
 	"time"
+	"zestythicket/core/policy"
 )
 
 const sample = `{"characters":[
@@ -268,7 +270,7 @@ func TestRangesAndWhatLiesApart(t *testing.T) {
 		{n, 0, 2, false, true},  // 4 lies within 3 to 5, 2 does not
 		{n, 1, 2, false, false}, // 3 lies within
 	} {
-		if got := x.col.Prospects(x.col.Pattern[x.own])[x.col.Pattern[x.other]].SureCut; got != x.sure {
+		if got := x.col.Prospects(x.col.Pattern[x.own])[x.col.Pattern[x.other]].SureDepth == policy.Whole; got != x.sure {
 			t.Errorf("%s of %d surely cuts %d: %v", x.col.ID, x.own, x.other, got)
 		}
 		if got, _ := at(x.col, x.own).CanDiffer(x.col.Kind, at(x.col, x.other)); got != x.can {

@@ -192,9 +192,9 @@ func (c *Matrix) telling(a, b int) tellers {
 	return out
 }
 
-// best is the most that those of the columns that can be read may weigh together, and on how many lines they may cut.
+// best is the most that those of the columns that can be read may weigh together, and how many slips they may make.
 func (t tellers) best(readable func(n int) bool) (balance policy.Centibans, lines int) {
-	last, cut := -1, -1
+	last, at, depth, deepest := -1, -1, 0, policy.Depth(0)
 	hints := policy.Centibans(0)
 	for _, x := range t {
 		if !readable(x.column) {
@@ -202,18 +202,20 @@ func (t tellers) best(readable func(n int) bool) (balance policy.Centibans, line
 		}
 		if x.line != last {
 			last = x.line
-			if x.MostCut > 0 || x.Most > policy.MostHint {
+			if x.Cuts() > 0 || x.Most > policy.MostHint {
 				balance += x.Most
 			} else {
 				hints += x.Most
 			}
 		}
-		if x.MostCut > 0 && x.line != cut {
-			cut = x.line
-			lines++
+		if x.line != at {
+			at, depth, deepest = x.line, depth+int(deepest), 0
+		}
+		if deepest = max(deepest, x.Deepest); x.MostCut > 0 {
+			deepest = policy.Whole
 		}
 	}
-	return balance + min(hints, policy.MostHints), lines
+	return balance + min(hints, policy.MostHints), (depth + int(deepest)) / int(policy.Whole)
 }
 
 func (c *Matrix) lintSigns(say sayer) {

@@ -75,8 +75,9 @@ type Column struct {
 	StateRequires [][]Requirement
 
 	stateOf map[string]int
-	near    []uint64 // by state: those next to it
-	most    int      // of a count: the class of all that is more than anything shows
+	near    []uint64    // by state: those next to it
+	beside  [][]float64 // by pattern, then class: how often it is shown beside what is shown most, over all stages
+	most    int         // of a count: the class of all that is more than anything shows
 	chances map[string]*[2]table
 	// prospects by pattern, each worked out when it is first asked for; none where there are too many patterns.
 	prospects []atomic.Pointer[[]Prospect]

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 )
 
 // Scores is what a taxon shows, by character id.
@@ -17,8 +18,46 @@ type Score struct {
 	States []Shown
 	Range  *Range
 	Counts []int
-	// Src names the source of a range or a set of counts; states carry their own.
-	Src string
+	// Src names the sources of a range or a set of counts; states carry their own.
+	Src Src
+}
+
+// Src names who says something: ids of sources, one or several, joined by a plus sign. In a guide's files several are a
+// list. Empty where the taxon's own sources say it.
+type Src string
+
+// SrcOf joins the ids of sources.
+func SrcOf(ids ...string) Src { return Src(strings.Join(ids, "+")) }
+
+// IDs are the sources' ids; none where it is empty.
+func (s Src) IDs() []string {
+	if s == "" {
+		return nil
+	}
+	return strings.Split(string(s), "+")
+}
+
+// MarshalJSON writes one id as a text, several as a list.
+func (s Src) MarshalJSON() ([]byte, error) {
+	if ids := s.IDs(); len(ids) > 1 {
+		return json.Marshal(ids)
+	}
+	return json.Marshal(string(s))
+}
+
+// UnmarshalJSON reads an id or a list of them.
+func (s *Src) UnmarshalJSON(b []byte) error {
+	var one string
+	if json.Unmarshal(b, &one) == nil {
+		*s = Src(one)
+		return nil
+	}
+	var ids []string
+	if err := json.Unmarshal(b, &ids); err != nil {
+		return fmt.Errorf("%s is neither the id of a source nor a list of them", b)
+	}
+	*s = SrcOf(ids...)
+	return nil
 }
 
 // Shown is one state that a taxon shows.
@@ -31,7 +70,7 @@ type Shown struct {
 	Rare      bool    `json:"rare,omitempty"`
 	// When is the stage or weather the state is limited to; empty for always.
 	When string `json:"when,omitempty"`
-	Src  string `json:"src,omitempty"`
+	Src  Src    `json:"src,omitempty"`
 }
 
 // Range is a measure or count in the character's unit: Low to High is usual, Min to Max extreme. Any may be nil.
@@ -40,7 +79,7 @@ type Range struct {
 	Low  *float64 `json:"low,omitempty"`
 	High *float64 `json:"high,omitempty"`
 	Max  *float64 `json:"max,omitempty"`
-	Src  string   `json:"src,omitempty"`
+	Src  Src      `json:"src,omitempty"`
 }
 
 // Span is a range with nothing left out: where an end is unknown it is infinite.
@@ -81,7 +120,7 @@ func (s Score) Span() Span {
 // key tells apart what two numeric scores say, their sources included.
 func (s Score) key() string {
 	b, _ := s.MarshalJSON() // numbers and texts can be written
-	return string(b) + s.Src
+	return string(b) + string(s.Src)
 }
 
 // UnmarshalJSON accepts the short forms of the guide's files: a state id or an object in a list for states, an

@@ -296,13 +296,19 @@ func (v *validator) src(at, id string) {
 	}
 }
 
+func (v *validator) srcs(at string, src Src) {
+	for _, id := range src.IDs() {
+		v.src(at, id)
+	}
+}
+
 func (v *validator) score(at, id string, s Score) {
 	c := v.chars[id]
 	if c == nil {
 		v.say(at, "no character has the id %q", id)
 		return
 	}
-	v.src(at+"/src", s.Src)
+	v.srcs(at+"/src", s.Src)
 	if c.Kind == States {
 		if s.Numeric() || len(s.States) == 0 {
 			v.say(at, "%q is read as states; give a list of its states", id)
@@ -320,7 +326,7 @@ func (v *validator) score(at, id string, s Score) {
 				v.say(fmt.Sprintf("%s/%d", at, k), "%q stands twice", sh.State)
 			}
 			seen[key] = true
-			v.src(fmt.Sprintf("%s/%d/src", at, k), sh.Src)
+			v.srcs(fmt.Sprintf("%s/%d/src", at, k), sh.Src)
 		}
 		return
 	}

@@ -44,7 +44,7 @@ type Key struct {
 type column struct {
 	*guide.Column
 	number int
-	// has holds for each state the taxa that lead to it: those that show it usually, the harmful ones however seldom.
+	// has holds for each state the taxa that lead to it: those that show it one time in ten or oftener.
 	has     []guide.Bits
 	silent  guide.Bits // the taxa that it says nothing of
 	penalty float64
@@ -123,15 +123,24 @@ func (k *Key) ready(n int) column {
 		if !c.Scored.Has(t) || k.Scope.Month > 0 && !g.Taxa[t].Season.In(c.Organ, k.day()) {
 			return
 		}
-		for _, s := range c.Patterns[c.Pattern[t]].Shown {
-			if s.Rare() && g.Taxa[t].Useful() || s.When != "" && k.Scope.Stage != "" && s.When != k.Scope.Stage {
-				continue
+		for s, share := range k.shares(c.Column, c.Pattern[t]) {
+			if share >= policy.Often {
+				c.has[s].Set(t)
+				c.silent.Clear(t)
 			}
-			c.has[s.State].Set(t)
-			c.silent.Clear(t)
 		}
 	})
 	return c
+}
+
+// shares are how often something scored as the pattern shows each state; at the stage of the key, if it has one.
+func (k *Key) shares(col *guide.Column, pattern uint32) []float64 {
+	if k.Scope.Stage != "" {
+		return col.Shows(pattern, k.Scope.Stage)
+	}
+	out := make([]float64, len(col.States))
+	col.Shares(pattern, "", out)
+	return out
 }
 
 // weight counts the taxa of a set, grave ones more.

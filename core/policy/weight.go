@@ -40,3 +40,25 @@ func LineWeight(best, worst Centibans, full bool) Centibans {
 
 // Hint is what a weight comes to where it is only a hint.
 func Hint(w Centibans) Centibans { return min(max(w, LeastHint), MostHint) }
+
+// Depth is how far what was read lies from what a taxon shows, in hundredths of a slip: a whole one, Whole, for what it never
+// shows, or hardly ever, one time for twenty of what it shows most (HardlyShown); less for what it shows oftener, by its logarithm. What two authors
+// say of a taxon between them goes down to one answer in a hundred: told from nothing, no line would be left that cuts. So
+// one misreading, and whatever else the taxon shows that is together no rarer than that, make no second slip. The figure was found
+// by trial: docs/engine.md.
+type Depth uint8
+
+// Whole is the depth of what is never shown; HardlyShown how often beside what is shown most
+// it may be and is the same.
+const (
+	Whole       Depth = 100
+	HardlyShown       = 0.05
+)
+
+// DepthOf is the depth of a reading that a taxon shows that often beside what it shows most.
+func DepthOf(share float64) Depth {
+	if share <= HardlyShown {
+		return Whole
+	}
+	return Depth(math.Floor(float64(Whole)*math.Log(min(share, 1))/math.Log(HardlyShown) + 1e-9))
+}

@@ -29,7 +29,8 @@ func (r *Ruling) Holdings(ids []string) [][]Holding {
 		for k := range r.openColumns() {
 			o := &r.open[k]
 			col := &g.Columns[o.number]
-			cut := o.prospect(col, col.Pattern[taxon]).MostCut
+			prospect := o.prospect(col, col.Pattern[taxon])
+			cut := prospect.Cuts()
 			if cut < policy.WorthALine || cut <= has[col.Line] {
 				continue
 			}

@@ -1,6 +1,7 @@
 package ruling_test
 
 import (
+	"cmp"
 	"encoding/json"
 	"math"
 	"math/rand/v2"
@@ -87,10 +88,9 @@ func TestWeightsAgreeWithPlainReckoning(t *testing.T) {
 	}
 }
 
-// plainChance is the chance that a taxon gives a reading of states, or of a whole number.
-func plainChance(c *guide.Character, s guide.Score, r *evidence.Reading, e float64, most int) float64 {
-	share := map[int]float64{}
-	m := len(c.States)
+// plainShares are how often a taxon shows each state, or count up to the most that is told apart.
+func plainShares(c *guide.Character, s guide.Score, most int) (share map[int]float64, m int) {
+	share, m = map[int]float64{}, len(c.States)
 	if c.Kind == guide.Count {
 		m = most + 1
 		for n := range m {
@@ -116,6 +116,22 @@ func plainChance(c *guide.Character, s guide.Score, r *evidence.Reading, e float
 	for _, w := range share {
 		total += w
 	}
+	for k := range share {
+		share[k] /= total
+	}
+	return share, m
+}
+
+func plainlyRead(c *guide.Character, r *evidence.Reading, k, most int) bool {
+	if c.Kind == guide.States {
+		return slices.Contains(r.States, c.States[k].ID)
+	}
+	return k == min(int(*r.Value), most)
+}
+
+// plainChance is the chance that a taxon gives a reading of states, or of a whole number.
+func plainChance(c *guide.Character, s guide.Score, r *evidence.Reading, e float64, most int) float64 {
+	share, m := plainShares(c, s, most)
 	near := func(k int) (out []int) {
 		for n := range m {
 			if c.Kind == guide.Count && (n == k-1 || n == k+1) || c.Kind == guide.States && slices.Contains(c.States[k].Near, c.States[n].ID) {
@@ -126,16 +142,16 @@ func plainChance(c *guide.Character, s guide.Score, r *evidence.Reading, e float
 	}
 	chance := 0.0
 	for k := range m {
-		if c.Kind == guide.States && !slices.Contains(r.States, c.States[k].ID) || c.Kind == guide.Count && k != min(int(*r.Value), most) {
+		if !plainlyRead(c, r, k, most) {
 			continue
 		}
-		chance += (1-e)*share[k]/total + e/2/float64(m)
+		chance += (1-e)*share[k] + e/2/float64(m)
 		for from, w := range share {
 			switch n := near(from); {
 			case len(n) == 0:
-				chance += e / 2 * w / total / float64(m)
+				chance += e / 2 * w / float64(m)
 			case slices.Contains(n, k):
-				chance += e / 2 * w / total / float64(len(n))
+				chance += e / 2 * w / float64(len(n))
 			}
 		}
 	}
@@ -164,8 +180,8 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 		return r.Sure && !faded(id)
 	}
 	type line struct {
-		best, worst, hint, cut float64
-		full                   bool
+		best, worst, hint, cut, deepest, deep float64
+		full                                  bool
 	}
 	lines := map[string]*line{}
 	for id, r := range latest {
@@ -198,6 +214,20 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 		}
 		// In tenths of a deciban, as the engine has them.
 		w := (math.Round(100*math.Log10(plainChance(c, own, &r, e, most))) - math.Round(100*math.Log10(plainChance(c, other, &r, e, most)))) / 10
+		depth := 0.0 // of what the other shows: how far the reading lies from that, 1 for one of it in twenty of what it shows most
+		if share, m := plainShares(c, other, most); !never(own) && w >= 5 {
+			sum := 0.0
+			for k := range m {
+				if plainlyRead(c, &r, k, most) {
+					sum += share[k]
+				}
+			}
+			most := 0.0
+			for k := range m {
+				most = max(most, share[k])
+			}
+			depth = math.Floor(1e-7+100*min(1, math.Log(min(1, sum/most))/math.Log(0.05))) / 100
+		}
 		cut := never(other) && !never(own)
 		if cut {
 			w = max(w, 0)
@@ -215,13 +245,15 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 			l.full, l.best, l.worst = true, max(l.best, w), min(l.worst, w)
 			if cut {
 				l.cut = max(l.cut, w)
+			} else if depth > l.deepest || depth == l.deepest && w > l.deep {
+				l.deepest, l.deep = depth, w
 			}
 		} else {
 			w = min(4, max(-4, w))
 			l.hint, l.worst = max(l.hint, w), min(l.worst, w)
 		}
 	}
-	hints, left, cuts := 0.0, 0.0, 0
+	hints, left, depth := 0.0, 0.0, 0.0
 	var weights []float64
 	for _, l := range lines {
 		if !l.full {
@@ -232,11 +264,13 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 		w := min(10, max(-8, l.best+l.worst))
 		balance, left, weights = balance+w, left+w, append(weights, w)
 		if l.cut+l.worst >= 1-1e-9 {
-			cuts++
+			depth++
+		} else if l.deep+l.worst >= 5-1e-9 {
+			depth += l.deepest
 		}
 	}
 	slices.Sort(weights)
-	for slips = 0; left > 1e-9 && slips < cuts; slips++ {
+	for slips = 0; left > 1e-9 && float64(slips+1) <= depth+1e-9; slips++ {
 		left -= weights[len(weights)-1-slips]
 	}
 	return balance + min(8, hints), slips
@@ -299,8 +333,8 @@ func out(a *identify.Identification, taxon string) bool {
 	return slices.ContainsFunc(a.Harmful, func(h ruling.Harmful) bool { return h.Taxon == taxon && h.Status == ruling.Out })
 }
 
-// A whole specimen of a deadly or serious taxon, whatever it shows of what the guide says that it may, read with any one
-// reading wrong, to whatever state, is never cleared.
+// A whole specimen of a deadly or serious taxon, whatever it shows of what the guide says that it shows, as long as it shows
+// that together one time in twenty or oftener, read with any one reading wrong, to whatever state, is never cleared.
 func TestNoSingleMisreadingClearsAHarmfulSpecimen(t *testing.T) {
 	check := func(seed uint64) bool {
 		r := rand.New(rand.NewPCG(seed, 2))
@@ -337,9 +371,9 @@ func TestNoSingleMisreadingClearsOnTheShippedGuide(t *testing.T) {
 	}
 }
 
-// misreadingsNeverClear reads all a taxon shows, its rarest states as likely as any, then each reading in turn as every
-// other state. Whatever name is given, the taxon itself is then not out: it could only be, and what it has been taken for
-// be cleared, by two readings that it never shows.
+// misreadingsNeverClear reads all a taxon shows, rare states as likely as any while they are not too rare together, then
+// each reading in turn as every other state. Whatever name is given, the taxon itself is then not out: it could only be,
+// and what it has been taken for be cleared, by two slips.
 func misreadingsNeverClear(t *testing.T, g *guide.Matrix, taxon int, r *rand.Rand) bool {
 	t.Helper()
 	whole := everything(g, taxon, r)
@@ -377,10 +411,12 @@ func misreadingsNeverClear(t *testing.T, g *guide.Matrix, taxon int, r *rand.Ran
 	return !t.Failed()
 }
 
-// everything reads all that a taxon shows: of several states, or of a range, any.
+// everything reads all that a taxon shows: of several states, or of a range, any; but of what it shows seldomer than
+// something else no more than is together as rare as one in twenty.
 func everything(g *guide.Matrix, taxon int, r *rand.Rand) []evidence.Reading {
 	var out []evidence.Reading
-	for n := range g.Columns {
+	left := int(policy.Whole) - 1
+	for _, n := range r.Perm(len(g.Columns)) {
 		col := &g.Columns[n]
 		if !col.Scored.Has(taxon) {
 			continue
@@ -388,9 +424,9 @@ func everything(g *guide.Matrix, taxon int, r *rand.Rand) []evidence.Reading {
 		p := &col.Patterns[col.Pattern[taxon]]
 		rd := evidence.Reading{Character: col.ID, Sure: true, Confirmed: true}
 		if col.Kind == guide.States {
-			rd.States = []string{col.States[p.Shown[r.IntN(len(p.Shown))].State].ID}
+			rd.States = []string{col.States[shown(col, taxon, &left, r)].ID}
 		} else {
-			v := p.Span.Min
+			v := p.Span.Low
 			if p.Counts != nil {
 				v = float64(p.Counts[r.IntN(len(p.Counts))])
 			}
@@ -399,6 +435,21 @@ func everything(g *guide.Matrix, taxon int, r *rand.Rand) []evidence.Reading {
 		out = append(out, rd)
 	}
 	return out
+}
+
+// shown picks a state that a taxon shows, and takes its depth from what is left; the one that it shows most where it lies too
+// deep.
+func shown(col *guide.Column, taxon int, left *int, r *rand.Rand) int {
+	pattern := col.Pattern[taxon]
+	some := col.Patterns[pattern].Shown
+	best := slices.MaxFunc(some, func(a, b guide.ShownState) int { return cmp.Compare(a.Share, b.Share) }).State
+	state := some[r.IntN(len(some))].State
+	depth := int(col.DepthOf(pattern, guide.Read{Mask: 1 << state}))
+	if depth > *left {
+		return best
+	}
+	*left -= depth
+	return state
 }
 
 func others(col *guide.Column) []evidence.Reading {

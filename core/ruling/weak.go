@@ -77,23 +77,17 @@ func (r *Ruling) weakly() guide.Bits {
 // addWeak adds the fewest lines, one or two, that are all there is against the taxon.
 func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 	lines := r.sheet.LinesBetween(r.working, taxon)
-	left, cuts := policy.Centibans(0), 0
+	left, depth := policy.Centibans(0), 0
 	for _, l := range lines {
-		left += l.Left
-		if l.Cuts {
-			cuts++
-		}
+		left, depth = left+l.Left, depth+int(l.Depth)
 	}
-	// All there is: what is left of the others does not speak against it, or none of them cuts.
+	// All there is: what is left of the others does not speak against it, or makes no slip.
 	all := func(of ...evidence.LineWeight) bool {
-		rest, others := left, cuts
+		rest, others := left, depth
 		for _, l := range of {
-			rest -= l.Left
-			if l.Cuts {
-				others--
-			}
+			rest, others = rest-l.Left, others-int(l.Depth)
 		}
-		return rest <= 0 || others == 0
+		return rest <= 0 || others < int(policy.Whole)
 	}
 	add := func(of ...evidence.LineWeight) {
 		w := &weak{taxa: []int{taxon}}
@@ -166,13 +160,14 @@ func (r *Ruling) weightFrom(n, taxon int) float64 {
 		return 0
 	}
 	p := col.Prospect(col.Pattern[r.working], col.Pattern[taxon], r.firmOf(n, col.Patterns[col.Pattern[r.working]].Mask))
-	if !p.Full || p.MostCut == 0 {
+	cuts := p.Cuts()
+	if !p.Full || cuts == 0 {
 		return 0
 	}
 	for _, l := range r.sheet.LinesBetween(r.working, taxon) {
-		if l.Line == col.Line && l.Left >= p.MostCut {
+		if l.Line == col.Line && l.Left >= cuts {
 			return 0
 		}
 	}
-	return (max(p.Least, 0) + p.MostCut).In() / 2
+	return (max(p.Least, 0) + cuts).In() / 2
 }

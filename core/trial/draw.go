@@ -35,7 +35,7 @@ func DrawTaxon(g *guide.Matrix, t, n int, seed uint64) []Specimen {
 			col := &g.Columns[i]
 			switch {
 			case col.Scored.Has(t):
-				sp.Readings[col.ID] = draw(col, &col.Patterns[col.Pattern[t]], stage, r)
+				sp.Readings[col.ID] = draw(col, col.Pattern[t], stage, r)
 			case col.Scored.Count() == 0 && col.Kind == guide.States:
 				sp.Readings[col.ID] = Value{State: col.States[0].ID}
 			}
@@ -66,12 +66,12 @@ func drawStage(g *guide.Matrix, t int, r *rand.Rand) string {
 
 // draw draws a reading as often as the scores say that it is shown; a specimen of a stage shows nothing of another one
 // where it can show something else.
-func draw(col *guide.Column, p *guide.Pattern, stage string, r *rand.Rand) Value {
+func draw(col *guide.Column, pattern uint32, stage string, r *rand.Rand) Value {
 	if col.Kind == guide.Measure {
-		v := math.Round(drawSize(p.Span, r))
+		v := math.Round(drawSize(col.Patterns[pattern].Span, r))
 		return Value{Value: &v}
 	}
-	weights := col.Shows(p, stage)
+	weights := col.Shows(pattern, stage)
 	k := pick(weights, r)
 	if col.Kind == guide.Count {
 		v := float64(k)

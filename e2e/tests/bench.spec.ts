@@ -91,16 +91,16 @@ test('an odd answer that was looked at twice stands and is told, and weights are
 }) => {
   await beginAs(page, 'cep', /Penny bun/);
   await read(page, 'Underside', /Pores/);
-  await feature(page, 'Skin of the stem');
-  await asking(page).getByRole('button', { name: /Smooth/ }).click();
+  await feature(page, 'Skin of the cap');
+  await asking(page).getByRole('button', { name: /Scaly/ }).click();
   await expect(verdict(page)).toHaveText('Look again.');
   await expect(page.getByText('Unusual for')).toHaveCount(0); // what hangs on it is not said before
-  await asking(page).getByRole('button', { name: /Smooth/ }).click();
+  await asking(page).getByRole('button', { name: /Scaly/ }).click();
   await expect(verdict(page)).toHaveText('Keep looking.');
-  await expect(page.getByText('Unusual for penny bun: skin of the stem, smooth.')).toBeVisible();
+  await expect(page.getByText('Unusual for penny bun: skin of the cap, scaly or warty; does not wipe off.')).toBeVisible();
   await expect(page.getByText('(unusual for penny bun)')).toBeVisible();
   const canes = page.getByRole('region', { name: /still standing/ });
-  await expect(canes.getByText(/Speaks for it: skin of the stem: smooth/).first()).toBeVisible();
+  await expect(canes.getByText(/Speaks for it: skin of the cap: scaly/).first()).toBeVisible();
   await expect(canes.getByText(/dB/)).toHaveCount(0);
   await page.keyboard.press('?');
   await page.getByText('Show the weights').click();

@@ -21,11 +21,11 @@ test('the guide is found by older and misspelt names, and sifted', async ({ page
 test("a taxon's page shows stages, lookalikes and where it comes from, and starts a record", async ({ page }) => {
   await page.goto('/guide/amanita-phalloides');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Death cap');
-  await expect(page.getByText('Felt after 6 to 24 hours')).toBeVisible();
+  await expect(page.getByText('Felt after 6 to 40 hours')).toBeVisible();
   await page.getByRole('button', { name: 'when young' }).click();
   await expect(page.getByText('As it is when young')).toBeVisible();
   await expect(page.getByRole('row', { name: /Base of the stem/ })).toContainText('In a loose sac');
-  await expect(page.getByText(/general botanical and mycological knowledge/)).toBeVisible();
+  await expect(page.getByText(/First author \(from general knowledge\); second author/)).toBeVisible();
   await page.goto('/guide/amanita-rubescens');
   await page.getByRole('link', { name: 'Side by side' }).first().click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');

@@ -20,17 +20,17 @@ export const whenWords: Record<string, string> = {
   frosted: 'after frost',
 };
 
+/** How often a state is shown beside a usual one, from 0 to 1, in words; nothing for one that is usual itself. */
+export const oftenWords = (share: number): string =>
+  share >= 0.6 ? '' : share >= 0.25 ? 'now and then' : share >= 0.08 ? 'seldom' : 'hardly ever';
+
 /** What the guide says of a score, in words. */
 export function scoreWords(score: Score, character: Pick<Character, 'unit' | 'states'> | undefined): string {
   if (score.states.length > 0)
     return score.states
       .map((s) => {
         const name = character?.states.find((x) => x.id === s.state)?.name ?? s.state;
-        const often = s.share
-          ? `${Math.round(s.share * 100)} of 100`
-          : s.rare
-            ? 'seldom'
-            : s.sometimes && 'now and then';
+        const often = oftenWords(s.share ?? (s.rare ? 0.1 : s.sometimes ? 0.3 : 1));
         const note = [often, s.when && whenWords[s.when]].filter(Boolean).join(', ');
         return note ? `${name} (${note})` : name;
       })

@@ -254,7 +254,11 @@ function Shows({ page }: { page: Described }) {
                   <td>
                     {scoreWords(s.score, guide.character(s.character))}
                     {s.own && <Mark>yours</Mark>}
-                    {sourced && <div className="source">{s.own ? 'You say so' : s.source}</div>}
+                    {sourced && (
+                      <div className="source">
+                        {s.own ? 'You say so' : s.source}. {differing(guide.character(s.character)?.error ?? 0)}
+                      </div>
+                    )}
                   </td>
                 </tr>
               ))}
@@ -264,6 +268,10 @@ function Shows({ page }: { page: Described }) {
     </>
   );
 }
+
+/** How often honest observers differ on a feature. */
+const differing = (error: number) =>
+  error > 0 ? `Careful people read it otherwise about once in ${Math.round(1 / error)}.` : '';
 
 function Season({ page, month }: { page: Described; month: number }) {
   const now = month > 0 ? month - 1 : new Date().getMonth();
