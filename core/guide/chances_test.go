@@ -256,3 +256,25 @@ func TestScale(t *testing.T) {
 		}
 	}
 }
+
+// Scores of states read the same the quick way as the long one, and what is no score is refused.
+func TestStatesAreReadEitherWay(t *testing.T) {
+	full := []Shown{{State: "a"}, {State: "b", Share: 0.3, When: "old", Src: "x+y"}, {State: "c", Src: "x"}}
+	for text, want := range map[string][]Shown{
+		`["a",{"state":"b","share":0.3,"when":"old","src":["x","y"]},{"src":"x","state":"c"}]`:                        full,
+		` [ "a" , { "state" : "b", "share" : 0.3 , "when":"old","src":[ "x" , "y" ] } , {"state":"c","src":["x"]} ] `: full,
+		`["\u0061",{"state":"b","share":3e-1,"when":"old","src":["x","y"]},{"state":"c","src":"x"}]`:                  full,
+		`[{"state":"a","rare":true},{"state":"b","sometimes":true}]`:                                                  {{State: "a", Rare: true}, {State: "b", Sometimes: true}},
+	} {
+		var s Score
+		if err := json.Unmarshal([]byte(text), &s); err != nil || !slices.Equal(s.States, want) {
+			t.Errorf("%s: %+v, %v", text, s.States, err)
+		}
+	}
+	for _, text := range []string{`[]`, `["a" "b"]`, `[{"state":"a"`, `[{"state":"a",}]`, `[{"stat":"a"}]`, `[{"state":"a","share":"x"}]`, `["a",3]`, `[{"state":"a","src":[1]}]`, `["a"]]`} {
+		var s Score
+		if err := json.Unmarshal([]byte(text), &s); err == nil {
+			t.Errorf("%s is taken for %+v", text, s)
+		}
+	}
+}

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 )
 
@@ -187,27 +188,116 @@ func (sh *Shown) check() string {
 	return ""
 }
 
-// plainStates reads a list of nothing but the ids of states, the form that most scores have; nil where it is another.
+// plainStates reads a list of states as nearly all scores have it: ids, and objects of plain texts and numbers; nil where it
+// is another, which is then read the long way, its errors told.
 func plainStates(b []byte) []Shown {
-	out := make([]Shown, 0, bytes.Count(b, []byte{'"'})/2)
-	for rest := b[1:]; ; {
-		rest = bytes.TrimLeft(rest, " \t\r\n")
-		if len(rest) == 0 || rest[0] != '"' {
+	p := plain{b[1:]}
+	out := make([]Shown, 0, bytes.Count(b, []byte{'{'})+bytes.Count(b, []byte{','})+1)
+	for {
+		var sh Shown
+		if !p.shown(&sh) {
 			return nil
 		}
-		end := bytes.IndexByte(rest[1:], '"')
-		if end < 0 || bytes.IndexByte(rest[1:1+end], '\\') >= 0 {
-			return nil
-		}
-		out = append(out, Shown{State: string(rest[1 : 1+end])})
-		rest = bytes.TrimLeft(rest[2+end:], " \t\r\n")
+		out = append(out, sh)
 		switch {
-		case len(rest) == 1 && rest[0] == ']':
+		case p.next(','):
+		case p.next(']') && len(p.rest) == 0:
 			return out
-		case len(rest) == 0 || rest[0] != ',':
+		default:
 			return nil
 		}
-		rest = rest[1:]
+	}
+}
+
+// plain reads JSON of a plain kind from the front of what is left.
+type plain struct{ rest []byte }
+
+// next takes a sign, if it comes next.
+func (p *plain) next(sign byte) bool {
+	p.rest = bytes.TrimLeft(p.rest, " \t\r\n")
+	if len(p.rest) == 0 || p.rest[0] != sign {
+		return false
+	}
+	p.rest = p.rest[1:]
+	return true
+}
+
+// text takes a text without escapes.
+func (p *plain) text() (string, bool) {
+	if !p.next('"') {
+		return "", false
+	}
+	end := bytes.IndexByte(p.rest, '"')
+	if end < 0 || bytes.IndexByte(p.rest[:end], '\\') >= 0 {
+		return "", false
+	}
+	s := string(p.rest[:end])
+	p.rest = p.rest[end+1:]
+	return s, true
+}
+
+func (p *plain) number() (float64, bool) {
+	p.rest = bytes.TrimLeft(p.rest, " \t\r\n")
+	end := bytes.IndexAny(p.rest, ",} ")
+	if end <= 0 || p.rest[0] < '0' || p.rest[0] > '9' {
+		return 0, false
+	}
+	v, err := strconv.ParseFloat(string(p.rest[:end]), 64)
+	p.rest = p.rest[end:]
+	return v, err == nil
+}
+
+// shown takes a state: its id, or an object.
+func (p *plain) shown(sh *Shown) (ok bool) {
+	if !p.next('{') {
+		sh.State, ok = p.text()
+		return ok
+	}
+	for {
+		key, ok := p.text()
+		if !ok || !p.next(':') {
+			return false
+		}
+		switch key {
+		case "state":
+			sh.State, ok = p.text()
+		case "share":
+			sh.Share, ok = p.number()
+		case "when":
+			sh.When, ok = p.text()
+		case "src":
+			ok = p.src(&sh.Src)
+		default:
+			return false
+		}
+		switch {
+		case !ok:
+			return false
+		case p.next(','):
+		default:
+			return p.next('}')
+		}
+	}
+}
+
+// src takes the id of a source, or a list of them.
+func (p *plain) src(out *Src) bool {
+	if !p.next('[') {
+		one, ok := p.text()
+		*out = Src(one)
+		return ok
+	}
+	var ids []string
+	for {
+		id, ok := p.text()
+		if !ok {
+			return false
+		}
+		ids = append(ids, id)
+		if !p.next(',') {
+			*out = SrcOf(ids...)
+			return p.next(']')
+		}
 	}
 }
 
