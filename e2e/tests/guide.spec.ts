@@ -29,7 +29,7 @@ test("a taxon's page shows stages, lookalikes and where it comes from, and start
   await page.goto('/guide/amanita-rubescens');
   await page.getByRole('link', { name: 'Side by side' }).first().click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');
-  await expect(page.getByText('never shows what the first does').first()).toBeVisible();
+  await expect(page.getByText('shows seldom or never what the first does').first()).toBeVisible();
   await page.goto('/guide/family/Umbelliferae');
   await expect(page.getByText('has nothing of a family')).toBeVisible();
   await page.goto('/guide/amanita-rubescens');

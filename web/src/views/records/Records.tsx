@@ -109,7 +109,7 @@ function One({ row }: { row: RecordRow }) {
         {row.odd && <div className="why">{row.odd}</div>}
       </div>
       <div className="margin">
-        <strong>{row.margin ?? '–'}</strong>margin
+        <strong>{row.margin ?? '–'}</strong>slips
       </div>
       <Button aria-label={`Delete ${name}, ${row.date}`} onPress={remove}>
         Delete
