@@ -48,12 +48,11 @@ func Hint(w Centibans) Centibans { return min(max(w, LeastHint), MostHint) }
 // by trial: docs/engine.md.
 type Depth uint8
 
-// Whole is the depth of what is never shown; HardlyShown how often beside what is shown most
-// it may be and is the same.
-const (
-	Whole       Depth = 100
-	HardlyShown       = 0.05
-)
+// Whole is the depth of what is never shown.
+const Whole Depth = 100
+
+// HardlyShown is how often, beside what is shown most, something may be shown that is as good as never. Found by trial.
+const HardlyShown = 0.05
 
 // DepthOf is the depth of a reading that a taxon shows that often beside what it shows most.
 func DepthOf(share float64) Depth {

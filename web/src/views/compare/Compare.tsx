@@ -269,7 +269,9 @@ function Line({
             <Drawing character={row.character} state={row.cells[i]?.states[0]?.state ?? ''} size={48} />
           )}
           {(row.cells[i] && scoreWords(row.cells[i], character)) || 'The guide does not say'}
-          {i > 0 && row.apart[i - 1] === 'always' && <div className="apart">shows seldom or never what the first does</div>}
+          {i > 0 && row.apart[i - 1] === 'always' && (
+            <div className="apart">shows seldom or never what the first does</div>
+          )}
         </div>
       ))}
     </>
