@@ -95,11 +95,19 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 	if col.Kind == Measure {
 		s := stretches(col.Patterns[own].Span, col.Error)
 		span := col.Patterns[own].Span
-		least, most := math.Log(max(span.Min, policy.LeastSize)), math.Log(max(span.Max, policy.LeastSize))
-		for i, at := range []float64{least, s[3].from, (s[3].from + s[3].to) / 2, s[3].to, most} {
-			if math.IsInf(at, 0) || i == 0 && math.IsInf(span.Min, 0) {
-				continue
+		usual := func(at float64) bool { return s[3].from <= at && at <= s[3].to }
+		points := []float64{s[3].from, (s[3].from + s[3].to) / 2, s[3].to}
+		for _, part := range stretches(col.Patterns[other].Span, col.Error) { // within the own range the other may have its own
+			if middle := (part.from + part.to) / 2; part.share > 0 && usual(middle) {
+				points = append(points, middle)
 			}
+		}
+		for _, end := range []float64{span.Min, span.Max} {
+			if !math.IsInf(end, 0) {
+				points = append(points, math.Log(max(end, policy.LeastSize)))
+			}
+		}
+		for _, at := range points {
 			v := math.Exp(at)
 			r := Read{Lo: v, Hi: v}
 			b := Bearing{Log: make([]policy.Centibans, len(col.Patterns))}
@@ -107,7 +115,7 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 				parts := stretches(col.Patterns[k].Span, col.Error)
 				b.Log[k] = policy.CentibansOf(densityOver(parts[:], at, at))
 			}
-			add(col.Weigh(r, &b, own, other), 0 < i && i < 4)
+			add(col.Weigh(r, &b, own, other), usual(at))
 		}
 		return p
 	}
