@@ -51,7 +51,6 @@ type Character struct {
 type State struct {
 	ID    string   `json:"id"`
 	Name  string   `json:"name"`
-	Near  []string `json:"near,omitempty" doc:"The states that are easily read in its place"`
 	Scale []string `json:"scale,omitempty" doc:"Where it lies on a scale, all states of that in order"`
 }
 
@@ -135,7 +134,7 @@ func viewCharacter(m *guide.Matrix, n int) Character {
 		Needs: append([]string{}, col.Needs...), Touch: col.Touches(), Unit: col.Unit, Fades: col.FadesAfter > 0, Error: col.Error,
 	}
 	for k, st := range col.States {
-		v := State{ID: st.ID, Name: cmp.Or(st.Name, st.ID), Near: st.Near}
+		v := State{ID: st.ID, Name: cmp.Or(st.Name, st.ID)}
 		for _, on := range col.Scale(k) {
 			v.Scale = append(v.Scale, col.States[on].ID)
 		}

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 )
 
 // Facts of the trade, one to a line: the taxon, the character, what it shows; "only" where it shows nothing else but rarely,
@@ -222,7 +223,7 @@ func holds(t *testing.T, col *guide.Column, p *guide.Pattern, how string, what [
 	var shown, usual []string
 	for _, s := range p.Shown {
 		id := col.States[s.State].ID
-		if shown = append(shown, id); !s.Rare() {
+		if shown = append(shown, id); s.Share > policy.RareShare {
 			usual = append(usual, id)
 		}
 	}

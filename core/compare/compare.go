@@ -190,7 +190,7 @@ func seldom(col *guide.Column, one, other int) (some, all bool) {
 	all = true
 	for k, share := range shares {
 		if share >= policy.Often {
-			is := col.DepthOf(col.Pattern[other], guide.Read{Mask: 1 << k}) >= policy.Whole/2
+			is := col.DepthOf(col.Pattern[other], guide.Read{Mask: 1 << k}) >= policy.Seldom
 			some, all = some || is, all && is
 		}
 	}

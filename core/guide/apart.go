@@ -139,7 +139,7 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 // Cuts is the most that any answer weighs that counts in full and is half a slip or more from what the other shows; 0 for
 // none.
 func (p *Prospect) Cuts() policy.Centibans {
-	if p.Deepest >= policy.Whole/2 {
+	if p.Deepest >= policy.Seldom {
 		return max(p.MostCut, p.DeepestWeight)
 	}
 	return p.MostCut

@@ -134,7 +134,7 @@ func (c *Character) shownLess(before, after Score) string {
 	often := func(s Score, state string) (most float64) {
 		for i := range s.States {
 			if s.States[i].State == state {
-				most = max(most, s.States[i].share())
+				most = max(most, s.States[i].Beside())
 			}
 		}
 		return most

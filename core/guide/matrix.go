@@ -112,9 +112,6 @@ type ShownState struct {
 	When  string
 }
 
-// Rare tells whether the guide calls the state rare, or gives it as small a share.
-func (s ShownState) Rare() bool { return s.Share <= policy.RareShare }
-
 // Requirement is one thing a reading rests on: that column read, and within the states of Mask.
 type Requirement struct {
 	Column int
@@ -374,7 +371,7 @@ func (c *Matrix) patterns(g *Source) {
 			}
 			for _, sh := range sc.States {
 				key = append(key, byte(col.stateOf[sh.State]))
-				key = strconv.AppendFloat(key, sh.share(), 'g', -1, 64)
+				key = strconv.AppendFloat(key, sh.Beside(), 'g', -1, 64)
 				key = append(append(append(append(key, sh.When...), '|'), sh.Src...), ';')
 			}
 			num, ok := seen[n][string(key)]
@@ -385,7 +382,7 @@ func (c *Matrix) patterns(g *Source) {
 					p.Span = sc.Span()
 				}
 				for _, sh := range sc.States {
-					s := ShownState{col.stateOf[sh.State], sh.share(), sh.When}
+					s := ShownState{col.stateOf[sh.State], sh.Beside(), sh.When}
 					p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
 				}
 				col.Patterns = append(col.Patterns, p)

@@ -8,6 +8,7 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/guidetest"
 	"zestythicket/core/identify"
+	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 	"zestythicket/guidefile"
 )
@@ -34,7 +35,7 @@ func shows(g *guide.Matrix, taxon, n int) evidence.Reading {
 	case col.Kind == guide.States:
 		best := p.Shown[0].State
 		for _, s := range p.Shown {
-			if !s.Rare() && s.When == "" {
+			if s.Share > policy.RareShare && s.When == "" {
 				best = s.State
 				break
 			}

@@ -48,8 +48,12 @@ func Hint(w Centibans) Centibans { return min(max(w, LeastHint), MostHint) }
 // by trial: docs/engine.md.
 type Depth uint8
 
-// Whole is the depth of what is never shown.
-const Whole Depth = 100
+// Whole is the depth of what is never shown. From Seldom on, a little over once for five times of what is shown most, a
+// reading is told as one that a taxon seldom or never shows. Common practice, the latter.
+const (
+	Whole  Depth = 100
+	Seldom Depth = Whole / 2
+)
 
 // HardlyShown is how often, beside what is shown most, something may be shown that is as good as never. Found by trial.
 const HardlyShown = 0.05

@@ -415,7 +415,7 @@ func misreadingsNeverClear(t *testing.T, g *guide.Matrix, taxon int, r *rand.Ran
 // something else no more than is together as rare as one in twenty.
 func everything(g *guide.Matrix, taxon int, r *rand.Rand) []evidence.Reading {
 	var out []evidence.Reading
-	left := int(policy.Whole) - 1
+	left := 1.0 // of one in twenty, by its logarithm; written out here, whatever the engine says
 	for _, n := range r.Perm(len(g.Columns)) {
 		col := &g.Columns[n]
 		if !col.Scored.Has(taxon) {
@@ -437,18 +437,20 @@ func everything(g *guide.Matrix, taxon int, r *rand.Rand) []evidence.Reading {
 	return out
 }
 
-// shown picks a state that a taxon shows, and takes its depth from what is left; the one that it shows most where it lies too
-// deep.
-func shown(col *guide.Column, taxon int, left *int, r *rand.Rand) int {
+// shown picks a state that a taxon shows, and takes how rare it is from what is left; the one that it shows most where it is
+// too rare.
+func shown(col *guide.Column, taxon int, left *float64, r *rand.Rand) int {
 	pattern := col.Pattern[taxon]
 	some := col.Patterns[pattern].Shown
 	best := slices.MaxFunc(some, func(a, b guide.ShownState) int { return cmp.Compare(a.Share, b.Share) }).State
+	shares := make([]float64, len(col.States))
+	col.Shares(pattern, "", shares)
 	state := some[r.IntN(len(some))].State
-	depth := int(col.DepthOf(pattern, guide.Read{Mask: 1 << state}))
-	if depth > *left {
+	rarity := math.Log(shares[state]/shares[best]) / math.Log(0.05)
+	if rarity >= *left {
 		return best
 	}
-	*left -= depth
+	*left -= rarity
 	return state
 }
 

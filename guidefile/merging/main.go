@@ -11,6 +11,7 @@ import (
 	"slices"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/merging"
 	"zestythicket/guidefile"
 )
 
@@ -23,18 +24,18 @@ func main() {
 	if flag.NArg() != 2 || *author == "" || *weight <= 0 || *weight > 1 {
 		log.Fatal("merging -author ID [-weight W] [-refused FILE] GUIDE DESCRIPTIONS")
 	}
-	if err := run(flag.Arg(0), flag.Arg(1), *refused, guidefile.Merging{Author: *author, Weight: *weight}); err != nil {
+	if err := run(flag.Arg(0), flag.Arg(1), *refused, merging.Merging{Author: *author, Weight: *weight}); err != nil {
 		log.Fatal(err)
 	}
 }
 
-func run(place, descriptions, refused string, m guidefile.Merging) error {
+func run(place, descriptions, refused string, m merging.Merging) error {
 	g, err := guidefile.Load(place)
 	if err != nil {
 		return err
 	}
 	if refused != "" {
-		if m.Refused, err = guidefile.Refusals(refused); err != nil {
+		if m.Refused, err = guidefile.Refusals(refused, g); err != nil {
 			return err
 		}
 	}
@@ -42,7 +43,7 @@ func run(place, descriptions, refused string, m guidefile.Merging) error {
 	if err != nil {
 		return err
 	}
-	scores, added := guidefile.Merge(g, author, m)
+	scores, added := merging.Merge(g, author, m)
 	if err := guidefile.WriteScores(place, g, scores); err != nil {
 		return err
 	}
@@ -56,8 +57,8 @@ func run(place, descriptions, refused string, m guidefile.Merging) error {
 
 // report lists what only the author says of taxa with a use, in full, where something deadly or serious of those that they
 // are taken for shows it too: what would be taken, were it wrong.
-func report(g *guide.Matrix, added []guidefile.Added) {
-	slices.SortStableFunc(added, func(a, b guidefile.Added) int { return cmp.Compare(b.Share, a.Share) })
+func report(g *guide.Matrix, added []merging.Added) {
+	slices.SortStableFunc(added, func(a, b merging.Added) int { return cmp.Compare(b.Share, a.Share) })
 	for _, a := range added {
 		n, _ := g.Column(a.Character)
 		col := &g.Columns[n]

@@ -185,8 +185,9 @@ SHIPPED = json.loads(Path("guide/shipped.json").read_text())
 
 
 def usual(score):
-    """The ids of the states that a score calls usual, at any stage."""
-    states = [s if isinstance(s, str) else s["state"] for s in score if isinstance(s, str) or isinstance(s, dict) and not s.get("rare")]
+    """The ids of the states that a score shows three times for ten of a usual one or oftener, at any stage, the commonest first."""
+    beside = lambda s: 1 if isinstance(s, str) else s.get("share") or (0.1 if s.get("rare") else 0.3 if s.get("sometimes") else 1)
+    states = [s if isinstance(s, str) else s["state"] for s in sorted((x for x in score if isinstance(x, (str, dict))), key=beside, reverse=True) if beside(s) >= 0.3]
     return list(dict.fromkeys(states))
 
 

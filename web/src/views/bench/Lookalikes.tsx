@@ -45,7 +45,7 @@ export function Lookalikes(props: Props) {
         {ruling.harmful.length === 0
           ? 'This guide knows no harmful species to hold this against, so nothing was ruled out.'
           : standing.length > 0
-            ? 'Each needs its cuts: things seen on this one that it never, or hardly ever, shows.'
+            ? 'Each needs its cuts: things seen on this one that it seldom or never shows.'
             : 'Every harmful species of this guide that could be meant was cut. No guide holds them all.'}
       </p>
       <ul>

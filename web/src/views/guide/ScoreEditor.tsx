@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import type { Character, Schema, Score } from '../../api/client';
 import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Pick } from '../../components/Fields';
-import { whenWords } from '../../components/guideWords';
+import { oftenWords, whenWords } from '../../components/guideWords';
 import { Quantity } from '../../components/Quantity';
 import { Drawing } from '../../drawings/lazy';
 import { c } from '../../theme/tokens';
@@ -131,7 +131,7 @@ function States({
                   onChange={(v) => put(i, v)}
                   options={
                     way === share
-                      ? [...options, { id: share, name: `${Math.round((own[i]?.share ?? 0) * 100)} of 100` }]
+                      ? [...options, { id: share, name: oftenWords(own[i]?.share ?? 1) || 'usual, nearly' }]
                       : options
                   }
                 />

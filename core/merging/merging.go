@@ -1,18 +1,13 @@
-package guidefile
+// Package merging takes what another author says of a guide's taxa into the guide's scores.
+package merging
 
 import (
-	"bytes"
 	"cmp"
 	"fmt"
 	"maps"
 	"math"
-	"os"
-	"path/filepath"
 	"slices"
 	"strconv"
-	"strings"
-
-	"github.com/goccy/go-yaml"
 
 	"zestythicket/core/guide"
 	"zestythicket/core/policy"
@@ -33,42 +28,48 @@ type Merging struct {
 // Refusal is what an author says of a taxon and a human eye turned down: states of a character, or without states all
 // that is said of it.
 type Refusal struct {
-	Taxon     string   `yaml:"taxon"`
-	Character string   `yaml:"character"`
-	States    []string `yaml:"states"`
-	Why       string   `yaml:"why"`
+	Taxon, Character string
+	States           []string
+	Why              string
 }
 
-// Added is a state that one author alone says a taxon shows.
+// Check tells what is wrong with a refusal on a guide: a taxon, character or state that it does not have, or no reason.
+func (r *Refusal) Check(g *guide.Matrix) error {
+	if _, ok := g.Taxon(r.Taxon); !ok {
+		return fmt.Errorf("the guide has no taxon %q", r.Taxon)
+	}
+	n, ok := g.Column(r.Character)
+	if !ok {
+		return fmt.Errorf("%s: the guide has no character %q", r.Taxon, r.Character)
+	}
+	for _, id := range r.States {
+		if _, ok := g.Columns[n].State(id); !ok {
+			return fmt.Errorf("%s: %s has no state %q", r.Taxon, r.Character, id)
+		}
+	}
+	if r.Why == "" {
+		return fmt.Errorf("%s, %s: a refusal says why", r.Taxon, r.Character)
+	}
+	return nil
+}
+
+// Added is a state that one author alone says a taxon shows, and how often, over all forms, from 0 to 1.
 type Added struct {
 	Taxon, Character, State string
 	Share                   float64
 }
 
-// What another author alone says is taken of a taxon with a use from one answer in 25 on, of a harmful one from one in 200:
-// a harmful taxon shows whatever either says. Common practice.
+// What another author alone says is taken of a taxon with a use if one of its forms shows it one time in ten, of a harmful
+// one if one does one time in twenty: rarer answers are what careful people err by. Found by trial: docs/engine.md.
 const (
 	takenOfUseful  = 0.1
 	takenOfHarmful = 0.05
 )
 
-// shareSteps are the shares that merged scores are rounded to: nobody knows them more exactly.
+// shareSteps are the shares that merged scores are rounded to: nobody knows them more exactly. Common practice.
 var shareSteps = []float64{1, 0.8, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.07, 0.05, 0.03, 0.02}
 
-// Refusals reads a file of what is refused.
-func Refusals(path string) ([]Refusal, error) {
-	b, err := os.ReadFile(path)
-	if err != nil {
-		return nil, err
-	}
-	var out []Refusal
-	if err := yaml.Unmarshal(b, &out); err != nil {
-		return nil, fmt.Errorf("%s: %w", path, err)
-	}
-	return out, nil
-}
-
-// Merge takes an author's descriptions into the scores of a guide's taxa, and gives the merged scores by taxon and what
+// Merge takes an author's descriptions into the scores of a guide's taxa, and gives the merged scores by taxon and
 // only the author says of taxa with a use. A harmful taxon shows whatever either says that it shows; one with a use what
 // both say, and what one alone says as seldom as that makes it.
 func Merge(g *guide.Matrix, author []trial.Described, m Merging) (map[string]guide.Scores, []Added) {
@@ -93,7 +94,7 @@ func Merge(g *guide.Matrix, author []trial.Described, m Merging) (map[string]gui
 			if all || len(theirs.points) == 0 || stands && slices.Contains(tx.Sources, m.Author) {
 				continue
 			}
-			one := merger{Merging: m, col: col, useful: tx.Useful()}
+			one := merger{Merging: m, col: col, useful: tx.Useful() && tx.Harm != guide.Deadly}
 			if col.Kind != guide.States {
 				if score := one.numbers(mine, stands, theirs); score.Numeric() {
 					scores[col.ID] = score
@@ -238,7 +239,7 @@ func (m *merger) takes(p point) bool {
 func (m *merger) states(mine guide.Score, stands bool, theirs answered) (out guide.Score, extra []string) {
 	own := map[string]float64{}
 	for _, sh := range mine.States {
-		own[sh.State] = max(own[sh.State], shareOf(&sh))
+		own[sh.State] = max(own[sh.State], sh.Beside())
 	}
 	total := 0.0
 	for _, w := range own {
@@ -286,7 +287,7 @@ func (m *merger) states(mine guide.Score, stands bool, theirs answered) (out gui
 			out.States = append(out.States, v)
 		}
 	}
-	slices.SortStableFunc(out.States, func(a, b guide.Shown) int { return cmp.Compare(shareOf(&b), shareOf(&a)) })
+	slices.SortStableFunc(out.States, func(a, b guide.Shown) int { return cmp.Compare(b.Beside(), a.Beside()) })
 	return out, extra
 }
 
@@ -314,18 +315,6 @@ func whens(states []guide.Shown, id string) []guide.Shown {
 		return []guide.Shown{one}
 	}
 	return out
-}
-
-func shareOf(sh *guide.Shown) float64 {
-	switch {
-	case sh.Share > 0:
-		return sh.Share
-	case sh.Rare:
-		return policy.RareShare
-	case sh.Sometimes:
-		return policy.SometimesShare
-	}
-	return 1
 }
 
 func step(share float64) float64 {
@@ -426,111 +415,4 @@ func rangeOf(s guide.Span) *guide.Range {
 		out.High = nil
 	}
 	return out
-}
-
-// WriteScores puts scores into the files of a guide's taxa, a line for each character in the guide's order; all else in a
-// file stays as it is.
-func WriteScores(folder string, g *guide.Matrix, scores map[string]guide.Scores) error {
-	for _, id := range slices.Sorted(maps.Keys(scores)) {
-		t, _ := g.Taxon(id)
-		path := filepath.Join(folder, "taxa", g.Taxa[t].Kingdom, id+".yaml")
-		b, err := os.ReadFile(path)
-		if err != nil {
-			return err
-		}
-		text, err := withScores(b, g, scores[id])
-		if err != nil {
-			return fmt.Errorf("%s: %w", path, err)
-		}
-		if err := os.WriteFile(path, text, 0o644); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-func withScores(file []byte, g *guide.Matrix, scores guide.Scores) ([]byte, error) {
-	var out bytes.Buffer
-	inside, written := false, false
-	for _, line := range strings.SplitAfter(string(file), "\n") {
-		switch {
-		case strings.HasPrefix(line, "scores:"):
-			inside, written = true, true
-			out.WriteString("scores:\n")
-			for n := range g.Columns {
-				if s, ok := scores[g.Columns[n].ID]; ok {
-					fmt.Fprintf(&out, "  %s: %s\n", g.Columns[n].ID, scoreText(s))
-				}
-			}
-		case inside && strings.HasPrefix(line, " "):
-		default:
-			inside = false
-			out.WriteString(line)
-		}
-	}
-	if !written {
-		return nil, fmt.Errorf("it has no scores")
-	}
-	return out.Bytes(), nil
-}
-
-// scoreText writes a score as the guide's files have it, on one line.
-func scoreText(s guide.Score) string {
-	number := func(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
-	src := func(src guide.Src) string {
-		ids := src.IDs()
-		if len(ids) == 1 {
-			return ids[0]
-		}
-		return "[" + strings.Join(ids, ", ") + "]"
-	}
-	if r := s.Range; r != nil {
-		if r.Low == nil && r.High == nil && r.Min != nil && r.Max != nil && *r.Min == *r.Max && r.Src == "" {
-			return number(*r.Min)
-		}
-		var parts []string
-		for _, p := range []struct {
-			key string
-			v   *float64
-		}{{"min", r.Min}, {"low", r.Low}, {"high", r.High}, {"max", r.Max}} {
-			if p.v != nil {
-				parts = append(parts, p.key+": "+number(*p.v))
-			}
-		}
-		if r.Src != "" {
-			parts = append(parts, "src: "+src(r.Src))
-		}
-		return "{" + strings.Join(parts, ", ") + "}"
-	}
-	if s.Counts != nil {
-		var parts []string
-		for _, n := range s.Counts {
-			parts = append(parts, strconv.Itoa(n))
-		}
-		return "[" + strings.Join(parts, ", ") + "]"
-	}
-	var items []string
-	for _, sh := range s.States {
-		parts := []string{}
-		switch {
-		case sh.Share > 0:
-			parts = append(parts, "share: "+number(sh.Share))
-		case sh.Sometimes:
-			parts = append(parts, "sometimes: true")
-		case sh.Rare:
-			parts = append(parts, "rare: true")
-		}
-		if sh.When != "" {
-			parts = append(parts, "when: "+sh.When)
-		}
-		if sh.Src != "" {
-			parts = append(parts, "src: "+src(sh.Src))
-		}
-		if len(parts) == 0 {
-			items = append(items, sh.State)
-			continue
-		}
-		items = append(items, "{state: "+sh.State+", "+strings.Join(parts, ", ")+"}")
-	}
-	return "[" + strings.Join(items, ", ") + "]"
 }
