@@ -79,8 +79,8 @@ func documentOf(t *guide.Taxon) TaxonDocument {
 	d := TaxonDocument{
 		ID: t.ID, Aliases: t.Aliases, Name: t.Name, Rank: t.Rank, Kingdom: t.Kingdom, Family: t.Family, Group: t.Group, Common: t.Common,
 		Synonyms: t.Synonyms, Use: t.Use, Harm: t.Harm, Disputed: string(t.Disputed), Regions: t.Regions, Season: t.Season,
-		Scores: scoresOf(t.Scores), MustSee: t.MustSee, Lookalikes: t.Lookalikes, Handling: string(t.Handling), Harvest: string(t.Harvest),
-		Preparation: string(t.Preparation), Cautions: string(t.Cautions), Onset: t.Onset, Sources: t.Sources,
+		Scores: scoresOf(t.Scores), MustSee: t.MustSee, Lookalikes: t.Lookalikes, Handling: string(t.Handling), Harvest: string(t.Harvest.Prose()),
+		Preparation: string(t.Preparation.Prose()), Cautions: string(t.Cautions), Onset: t.Onset, Sources: t.Sources,
 	}
 	if t.Contact != nil {
 		d.Contact = &TaxonContact{string(t.Contact.Does), string(t.Contact.Handling)}
@@ -92,8 +92,14 @@ func (d *TaxonDocument) taxon() guide.Taxon {
 	t := guide.Taxon{
 		ID: d.ID, Aliases: d.Aliases, Name: d.Name, Rank: d.Rank, Kingdom: d.Kingdom, Family: d.Family, Group: d.Group, Common: d.Common,
 		Synonyms: d.Synonyms, Use: d.Use, Harm: d.Harm, Disputed: guide.Prose(d.Disputed), Regions: d.Regions, Season: d.Season,
-		Scores: guideScores(d.Scores), MustSee: d.MustSee, Lookalikes: d.Lookalikes, Handling: guide.Prose(d.Handling), Harvest: guide.Prose(d.Harvest),
-		Preparation: guide.Prose(d.Preparation), Cautions: guide.Prose(d.Cautions), Onset: d.Onset, Sources: d.Sources,
+		Scores: guideScores(d.Scores), MustSee: d.MustSee, Lookalikes: d.Lookalikes, Handling: guide.Prose(d.Handling),
+		Cautions: guide.Prose(d.Cautions), Onset: d.Onset, Sources: d.Sources,
+	}
+	if d.Harvest != "" {
+		t.Harvest = &guide.Harvest{Says: guide.Prose(d.Harvest)}
+	}
+	if d.Preparation != "" {
+		t.Preparation = &guide.Preparation{Says: guide.Prose(d.Preparation)}
 	}
 	if d.Contact != nil {
 		t.Contact = &guide.Contact{Does: guide.Prose(d.Contact.Does), Handling: guide.Prose(d.Contact.Handling)}
@@ -162,7 +168,13 @@ func (s *Session) KeepTaxon(ctx context.Context, w OverlayWrite, id string, d Ta
 	if d.ID != id {
 		return nil, refused("the id is %q at the address and %q in the taxon", id, d.ID)
 	}
-	return s.changeOverlay(ctx, w, over(&guide.Overlay{Taxa: []guide.Taxon{d.taxon()}}))
+	t := d.taxon()
+	for i := range s.Guide.Overlay.Taxa {
+		if was := &s.Guide.Overlay.Taxa[i]; was.ID == id {
+			t.KeepUnseen(was)
+		}
+	}
+	return s.changeOverlay(ctx, w, over(&guide.Overlay{Taxa: []guide.Taxon{t}}))
 }
 
 // Correct keeps names, a note and scores that stand in place of the guide's for one of its taxa; with nothing said, what was

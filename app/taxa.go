@@ -14,15 +14,23 @@ import (
 type TaxonPage struct {
 	View        Taxon              `json:"view"`
 	Synonyms    []string           `json:"synonyms"`
+	Members     []string           `json:"members" doc:"The species and forms that a group holds"`
 	Regions     []string           `json:"regions"`
 	Season      []OrganSeason      `json:"season"`
 	Scores      []SourcedScore     `json:"scores" doc:"In the order of the guide's characters"`
 	MustSee     []string           `json:"must_see"`
 	Lookalikes  []KnownLookalike   `json:"lookalikes"`
+	Beyond      []guide.Outsider   `json:"beyond" doc:"What it is taken for that the guide does not hold"`
 	Does        string             `json:"does" doc:"What touching it does"`
 	Handling    string             `json:"handling"`
 	Harvest     string             `json:"harvest"`
-	Preparation string             `json:"preparation"`
+	Preparation string             `json:"preparation" doc:"What it says besides its steps"`
+	Steps       []PreparationStep  `json:"steps" doc:"What the preparation asks for, in order"`
+	Scouting    string             `json:"scouting" doc:"What is seen of it from afar"`
+	Conditions  []PieceCondition   `json:"conditions" doc:"Which pieces are kept, trimmed or left"`
+	Dose        *guide.Dose        `json:"dose,omitempty" doc:"Limits that a recorded mixture is held against; no advice"`
+	Yield       *guide.Yield       `json:"yield,omitempty" doc:"What is left of the fresh weight, from 0 to 1"`
+	AfterRain   *guide.AfterRain   `json:"after_rain,omitempty" doc:"How much rain it waits for, and how long after it comes"`
 	Cautions    string             `json:"cautions"`
 	Disputed    string             `json:"disputed"`
 	Onset       *guide.Onset       `json:"onset,omitempty" doc:"Hours after which a poisoning is felt"`
@@ -32,6 +40,19 @@ type TaxonPage struct {
 	Note        string             `json:"note" doc:"What the user wrote of it"`
 	// Stages are those that its scores speak of.
 	Stages []string `json:"stages"`
+}
+
+// PieceCondition says what is done with a piece.
+type PieceCondition struct {
+	Sign string        `json:"sign"`
+	Then guide.Keeping `json:"then"`
+	How  string        `json:"how"`
+}
+
+// PreparationStep is one step of a preparation.
+type PreparationStep struct {
+	Words string `json:"words"`
+	Must  bool   `json:"must" doc:"Whether it is no food before this is done"`
 }
 
 // SourcedScore is a score with where it comes from.
@@ -72,11 +93,20 @@ func (s *Session) TaxonPage(id, stage string, month int) (*TaxonPage, error) {
 	m, tx := s.Guide.Matrix, s.Guide.Matrix.Described(t)
 	p := &TaxonPage{
 		View: s.taxon(t), Synonyms: append([]string{}, tx.Synonyms...), Regions: []string{}, Season: []OrganSeason{}, Scores: []SourcedScore{},
-		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []KnownLookalike{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest),
-		Preparation: string(tx.Preparation), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
+		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []KnownLookalike{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest.Prose()),
+		Members: append([]string{}, tx.Members...), Steps: []PreparationStep{}, Beyond: append([]guide.Outsider{}, tx.Beyond...), Scouting: string(tx.Scouting), AfterRain: tx.AfterRain, Dose: tx.Dose, Yield: tx.Yield, Conditions: []PieceCondition{},
+		Preparation: string(tx.Preparation.Around()), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
 		Usual: m.Usual(t, stage), Sizes: m.Sizes(t), Stages: m.Stages(t),
 	}
 	p.View.Shared = s.namesakes(t)
+	for _, x := range m.ConditionsOf(t) {
+		p.Conditions = append(p.Conditions, PieceCondition{x.Sign, x.Then, string(x.How)})
+	}
+	if prep := tx.Preparation; prep != nil {
+		for i := range prep.Steps {
+			p.Steps = append(p.Steps, PreparationStep{prep.Steps[i].Words(), prep.Steps[i].Must})
+		}
+	}
 	if month > 0 {
 		middle := guide.MidMonth(time.Month(month))
 		maps.DeleteFunc(p.Usual, func(id, _ string) bool { return !m.ThereIn(t, id, middle) })

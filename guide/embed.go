@@ -6,6 +6,7 @@ import _ "embed"
 
 //go:generate go run ../guidefile/errors authors/first/guide.json authors/second errors.yaml
 //go:generate go run ../guidefile/pack . shipped.json
+//go:generate go run ../guidefile/waived . ../docs/guide.md
 //go:generate go run ../guidefile/vocabulary . ../web/src/drawings/vocabulary.ts
 
 // Shipped is the guide as one JSON object, checked when it was made from the YAML.

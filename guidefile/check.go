@@ -4,8 +4,10 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"maps"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 
 	"zestythicket/core/guide"
@@ -55,4 +57,40 @@ func Check(g *guide.Matrix, place string) ([]Judged, error) {
 		out = append(out, j)
 	}
 	return out, nil
+}
+
+// Between these the page about the guide tells of its waivers.
+const (
+	waiversBegin = "<!-- waivers: written by make guide -->\n"
+	waiversEnd   = "<!-- /waivers -->\n"
+)
+
+// WithWaivers gives a page in which the findings that are let stand are told anew, lint by lint, each with its reason.
+func WithWaivers(page string, found []Judged) (string, error) {
+	before, rest, ok := strings.Cut(page, waiversBegin)
+	_, after, closed := strings.Cut(rest, waiversEnd)
+	if !ok || !closed {
+		return "", errors.New("it has no place for waivers")
+	}
+	abouts := map[string]map[string][]string{} // by lint and reason
+	for _, f := range found {
+		if f.Waived != "" {
+			if abouts[f.Lint] == nil {
+				abouts[f.Lint] = map[string][]string{}
+			}
+			abouts[f.Lint][f.Waived] = append(abouts[f.Lint][f.Waived], f.About)
+		}
+	}
+	var out strings.Builder
+	for _, lint := range slices.Sorted(maps.Keys(abouts)) {
+		reasons, n := abouts[lint], 0
+		for _, about := range reasons {
+			n += len(about)
+		}
+		fmt.Fprintf(&out, "\n**%s** (%d)\n\n", lint, n)
+		for _, why := range slices.SortedFunc(maps.Keys(reasons), func(a, b string) int { return strings.Compare(reasons[a][0], reasons[b][0]) }) {
+			fmt.Fprintf(&out, "- %s: %s\n", strings.Join(reasons[why], ", "), why)
+		}
+	}
+	return before + waiversBegin + out.String() + "\n" + waiversEnd + after, nil
 }

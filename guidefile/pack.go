@@ -19,7 +19,7 @@ func Pack(place string) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	for _, start := range []string{`{"id":`, `"taxa":[`, `"signs":[`, `"gates":[`, `"sources":[`, `"errors":{`} {
+	for _, start := range []string{`{"id":`, `"taxa":[`, `"signs":[`, `"gates":[`, `"conditions":[`, `"sources":[`, `"errors":{`} {
 		b = bytes.ReplaceAll(b, []byte(","+start), []byte(",\n"+start))
 	}
 	return append(b, '\n'), nil

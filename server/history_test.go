@@ -97,7 +97,7 @@ func TestSettingsChangeTheRuling(t *testing.T) {
 	r := serve(t)
 	rec := r.start(`"kingdom":"plantae","target":"anthriscus-sylvestris","date":"2026-05-20","region":"11"`)
 	for _, c := range []string{"leaf-division twice", "stem-hair short-hairs", "specimen-whole whole", "umbel-bracts none", "umbel-bracteoles all-round", "leaf-margin cut",
-		"growth-form herb", "inflorescence umbel", "stem-blotches flushed", "stem-section grooved", "stem-core hollow", "leaf-shape lance", "root taproot", "specimen-bud found", "specimen-shoot full-grown", "winter-leaves green", "petal-tip whole"} {
+		"growth-form herb", "inflorescence umbel", "stem-blotches flushed", "stem-section grooved", "stem-core hollow", "leaf-shape lance", "root taproot", "leaf-attachment sheathing", "specimen-bud found", "specimen-shoot full-grown", "winter-leaves green", "petal-tip whole"} {
 		character, state, _ := strings.Cut(c, " ")
 		r.read(rec, fmt.Sprintf(`"character":%q,"states":[%q],"sure":true`, character, state))
 	}

@@ -42,6 +42,7 @@ func trialCommand(flag *guideFlag) *cobra.Command {
 	f.IntVar(&o.Misreads, "misreads", 0, "wrong answers, at random places among the first so many and three questions")
 	f.BoolVar(&o.Worst, "worst", false, "try every single wrong answer along the path")
 	f.Uint64Var(&o.Seed, "seed", 1, "for the random places, answers and specimens")
+	f.StringVar(&o.Region, "region", "", "where the specimens stand, by level 2 code; only those of its continent are shown")
 	f.IntVar(&o.limit, "limit", 0, "take only the first so many specimens")
 	f.IntVar(&o.simulate, "simulate", 0, "draw so many specimens of every taxon from the guide instead of reading any")
 	f.StringVar(&o.omit, "omit", "", "leave this taxon out of the guide, though its specimens are shown")
@@ -63,6 +64,9 @@ func runTrial(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 	if o.Misreads < 0 || o.limit < 0 || o.simulate < 0 || o.gaps < 0 {
 		return errors.New("misreads, limit, simulate and gaps are numbers from 0 up")
 	}
+	if o.Region != "" && !guide.RegionCode(o.Region) {
+		return fmt.Errorf("%q is not a level 2 region code such as \"11\"", o.Region)
+	}
 	if o.authors != "" {
 		return runAuthors(c, g, o)
 	}
@@ -82,6 +86,9 @@ func runTrial(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 		specimens = trial.Draw(g, o.simulate, o.Seed)
 	} else if specimens, err = readSpecimens(c.InOrStdin()); err != nil {
 		return err
+	}
+	if o.Region != "" {
+		specimens = trial.Living(specimens, o.Region)
 	}
 	if o.limit > 0 {
 		specimens = specimens[:min(o.limit, len(specimens))]
@@ -112,6 +119,9 @@ func runAuthors(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 	}
 	o.described.Seed = o.Seed
 	specimens := trial.DrawDescribed(g, author, o.described)
+	if o.Region != "" {
+		specimens = trial.Living(specimens, o.Region)
+	}
 	if o.limit > 0 {
 		specimens = specimens[:min(o.limit, len(specimens))]
 	}

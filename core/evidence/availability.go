@@ -24,7 +24,21 @@ func (s *Sheet) withinReach(column, taxon int) bool {
 	if s.HasDate && taxon >= 0 && !s.Guide.Taxa[taxon].Season.In(col.Organ, s.Date) {
 		return false
 	}
-	return s.Record.Observer.Can(col)
+	return !s.beside(col) && s.Record.Observer.Can(col)
+}
+
+// beside tells whether what every reading of the column rests on was firmly read to be otherwise: a mushroom with pores has
+// no gills to push off. What the piece lacks may still be fetched, so that does not count.
+func (s *Sheet) beside(col *guide.Column) bool {
+	for _, l := range col.Requires {
+		if s.Guide.Columns[l.Column].Organ == guide.Piece {
+			continue
+		}
+		if e := s.Entry(l.Column); e != nil && e.Firm && e.Mask&l.Mask == 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // Can tells whether the observer has the tools and the sense that reading a character takes.

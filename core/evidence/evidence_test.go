@@ -12,7 +12,9 @@ const small = `{"characters":[
  {"id":"stem-base","organ":"stem","kind":"states","needs":["knife"],"states":[{"id":"plain","rests_on":{"dug":["whole"]}},{"id":"sac"}]},
  {"id":"dug","organ":"specimen","kind":"states","states":[{"id":"whole"},{"id":"torn"}]},
  {"id":"width","organ":"cap","kind":"measure","unit":"mm"},{"id":"petals","organ":"flower","kind":"count"},
- {"id":"tint","organ":"cap","kind":"states","footing":"colour","states":[{"id":"red"}]},
+ {"id":"tint","organ":"cap","kind":"states","footing":"colour","states":[{"id":"red"},{"id":"blue"}]},
+ {"id":"spots","organ":"cap","kind":"states","rests_on":{"tint":["red"]},"states":[{"id":"few"}]},
+ {"id":"foot","organ":"stem","kind":"states","rests_on":{"dug":["whole"]},"states":[{"id":"broad"}]},
  {"id":"smell","organ":"scent","kind":"states","footing":"scent","states":[{"id":"foul"}]}],
 "taxa":[{"id":"one","name":"One","kingdom":"fungi","use":"edible","harm":"none","season":{"flower":[{"from":"05-01","to":"06-30"}]},"scores":{"width":{"min":1,"max":2}}}],
 "gates":[{"id":"g","taxa":["one"]}]}`
@@ -63,6 +65,10 @@ func TestWhatCanStillBeHad(t *testing.T) {
 		`"date":"2026-05-10","readings":[]|petals`:                                      true,
 		`"date":"2026-07-10","readings":[]|petals`:                                      false,
 		`"date":"2026-07-10","readings":[]|width`:                                       true,
+		`"readings":[{"character":"tint","states":["blue"],"sure":true}]|spots`:         false,
+		`"readings":[{"character":"tint","states":["blue"]}]|spots`:                     true,
+		`"readings":[{"character":"tint","states":["red"],"sure":true}]|spots`:          true,
+		`"readings":[{"character":"dug","states":["torn"],"sure":true}]|foot`:           true,
 	} {
 		about, character, _ := strings.Cut(text, "|")
 		s, err := evidence.Open(g, guidetest.Record(`{"id":"x","target":"one",`+about+`}`))

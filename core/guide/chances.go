@@ -157,12 +157,13 @@ func (col *Column) classes() int {
 func (col *Column) tableOf(stage string, e float64) table {
 	m, n := col.classes(), len(col.Patterns)
 	t := table{single: newBearing(n)}
-	for range m {
-		t.log = append(t.log, make([]policy.Centibans, n))
+	logs, chances := make([]policy.Centibans, m*n), make([]float64, m*n)
+	for k := range m {
+		t.log = append(t.log, logs[k*n:][:n:n])
 	}
 	shares := make([]float64, m)
 	for i := range col.Patterns {
-		p := make([]float64, m)
+		p := chances[i*m:][:m:m]
 		if i == 0 {
 			for k := range p {
 				p[k] = 1 / float64(m)
@@ -176,7 +177,11 @@ func (col *Column) tableOf(stage string, e float64) table {
 		}
 		var all moments
 		for k := range p {
-			t.log[k][i] = policy.CentibansOf(p[k])
+			if k > 0 && p[k] == p[k-1] { // as most that are never shown are
+				t.log[k][i] = t.log[k-1][i]
+			} else {
+				t.log[k][i] = policy.CentibansOf(p[k])
+			}
 			all.add(p[k], t.log[k][i])
 		}
 		if i > 0 {

@@ -32,6 +32,12 @@ func (c *Matrix) Lint() []Finding {
 	c.lintSigns(say)
 	c.lintTwins(say)
 	c.lintGroups(say)
+	c.lintMustSees(say)
+	c.lintPlaces(say)
+	c.lintSiblings(say)
+	c.lintWarnings(say)
+	c.lintTells(say)
+	c.lintHarvests(say)
 	return out
 }
 
@@ -115,7 +121,7 @@ func (c *Matrix) lintUnused(say sayer) {
 }
 
 // lintSeparation finds taxa with a use that no set of readings would tell from a harmful one by enough lines, ever or in
-// some of the months in which they are there.
+// some of the months in which they are taken.
 func (c *Matrix) lintSeparation(say sayer) {
 	var year [12]time.Time
 	for m := range year {
@@ -141,7 +147,7 @@ func (c *Matrix) lintSeparation(say sayer) {
 			}
 			var dark []string
 			for _, day := range year {
-				if !use.Season.Any(day) {
+				if !use.taken(day) {
 					continue
 				}
 				if balance, lines := tells.best(func(n int) bool { return c.thereOn(n, use.Season, day) }); balance < standard.Balance || lines < standard.Slips {
@@ -153,6 +159,14 @@ func (c *Matrix) lintSeparation(say sayer) {
 			}
 		}
 	}
+}
+
+// taken tells whether what is taken of the taxon is there on the day; of one that does not say, any of it.
+func (t *Taxon) taken(day time.Time) bool {
+	if t.Harvest == nil || t.Harvest.Organ == "" {
+		return t.Season.Any(day)
+	}
+	return t.Season.In(t.Harvest.Organ, day)
 }
 
 // thereOn tells whether a column, and all that every reading of it rests on, is there to be seen on the day.
@@ -252,12 +266,12 @@ func (c *Matrix) lintTwins(say sayer) {
 			if x.Line == y.Line || !x.tells() || !y.tells() || x.Scored.Meet(y.Scored) < policy.TwinTaxa {
 				continue
 			}
-			to, from, twins := map[uint32]uint32{}, map[uint32]uint32{}, true
+			to, from, twins := map[uint64]uint64{}, map[uint64]uint64{}, true
 			x.Scored.Each(func(t int) {
 				if !y.Scored.Has(t) {
 					return
 				}
-				p, q := x.Pattern[t], y.Pattern[t]
+				p, q := x.Patterns[x.Pattern[t]].Mask, y.Patterns[y.Pattern[t]].Mask
 				if w, ok := to[p]; ok && w != q {
 					twins = false
 				}

@@ -202,22 +202,11 @@ func CompileValid(g *Source) *Matrix {
 		c.GateNeeds = append(c.GateNeeds, c.requirements(g.Gates[i].All))
 		c.GateTaxa = append(c.GateTaxa, gateTaxa(g, &g.Gates[i]))
 	}
-	c.patterns(g)
+	var all sync.WaitGroup
 	for i := range c.Columns {
-		col := &c.Columns[i]
-		for k := range col.Patterns {
-			p := &col.Patterns[k]
-			for m := p.Mask; m != 0; m &= m - 1 {
-				p.Near |= col.near[bits.TrailingZeros64(m)]
-			}
-			p.Near &^= p.Mask
-			col.Masks = append(col.Masks, p.Mask)
-		}
-		col.makeChances()
-		if len(col.Patterns) <= keptProspects {
-			col.prospects = make([]atomic.Pointer[[]Prospect], len(col.Patterns))
-		}
+		all.Go(func() { c.Columns[i].fill(g) })
 	}
+	all.Wait()
 	own := *g
 	own.Taxa = slices.Clone(g.Taxa)
 	for i := range own.Taxa {
@@ -354,42 +343,56 @@ func (c *Matrix) requirements(r Requires) []Requirement {
 	return out
 }
 
-// patterns gives every taxon the number of its score among the distinct scores of each character.
-func (c *Matrix) patterns(g *Source) {
-	seen := make([]map[string]uint32, len(c.Columns))
+// fill works out the patterns of a column's scores, and the chances of what may be read of them. Columns are filled at once.
+func (col *Column) fill(g *Source) {
+	seen := map[string]uint32{}
 	var key []byte
 	for t := range g.Taxa {
-		for id, sc := range g.Taxa[t].Scores {
-			n := c.charOf[id]
-			col := &c.Columns[n]
-			if seen[n] == nil {
-				seen[n] = map[string]uint32{}
+		sc, ok := g.Taxa[t].Scores[col.ID]
+		for _, a := range col.Aliases {
+			if !ok {
+				sc, ok = g.Taxa[t].Scores[a]
 			}
-			key = key[:0]
+		}
+		if !ok {
+			continue
+		}
+		key = key[:0]
+		if sc.Numeric() {
+			key = sc.key(key)
+		}
+		for _, sh := range sc.States {
+			key = append(key, byte(col.stateOf[sh.State]))
+			key = strconv.AppendFloat(key, sh.Beside(), 'g', -1, 64)
+			key = append(append(append(append(key, sh.When...), '|'), sh.Src...), ';')
+		}
+		num, known := seen[string(key)]
+		if !known {
+			num = uint32(len(col.Patterns))
+			p := Pattern{Counts: sc.Counts, Score: sc}
 			if sc.Numeric() {
-				key = append(key, sc.key()...)
+				p.Span = sc.Span()
 			}
 			for _, sh := range sc.States {
-				key = append(key, byte(col.stateOf[sh.State]))
-				key = strconv.AppendFloat(key, sh.Beside(), 'g', -1, 64)
-				key = append(append(append(append(key, sh.When...), '|'), sh.Src...), ';')
+				s := ShownState{col.stateOf[sh.State], sh.Beside(), sh.When}
+				p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
 			}
-			num, ok := seen[n][string(key)]
-			if !ok {
-				num = uint32(len(col.Patterns))
-				p := Pattern{Counts: sc.Counts, Score: sc}
-				if sc.Numeric() {
-					p.Span = sc.Span()
-				}
-				for _, sh := range sc.States {
-					s := ShownState{col.stateOf[sh.State], sh.Beside(), sh.When}
-					p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
-				}
-				col.Patterns = append(col.Patterns, p)
-				seen[n][string(key)] = num
-			}
-			col.Pattern[t] = num
+			col.Patterns = append(col.Patterns, p)
+			seen[string(key)] = num
 		}
+		col.Pattern[t] = num
+	}
+	for k := range col.Patterns {
+		p := &col.Patterns[k]
+		for m := p.Mask; m != 0; m &= m - 1 {
+			p.Near |= col.near[bits.TrailingZeros64(m)]
+		}
+		p.Near &^= p.Mask
+		col.Masks = append(col.Masks, p.Mask)
+	}
+	col.makeChances()
+	if len(col.Patterns) <= keptProspects {
+		col.prospects = make([]atomic.Pointer[[]Prospect], len(col.Patterns))
 	}
 }
 

@@ -82,7 +82,7 @@ func (c *Matrix) Find(query string) []Hit {
 
 // Names lists everything the taxon is or was called, the plainest first.
 func (t *Taxon) Names() []string {
-	names := slices.Concat(t.Common, []string{t.Name}, t.Synonyms, []string{t.ID})
+	names := slices.Concat(t.Common, []string{t.Name}, t.Synonyms, t.Members, []string{t.ID})
 	if t.Family != "" {
 		names = append(names, t.Family)
 	}

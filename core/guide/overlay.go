@@ -162,7 +162,7 @@ func (v *overlayChecker) taxon(at string, t *Taxon) {
 	for _, p := range []struct {
 		key  string
 		text Prose
-	}{{"disputed", t.Disputed}, {"handling", t.Handling}, {"harvest", t.Harvest}, {"preparation", t.Preparation}, {"cautions", t.Cautions}} {
+	}{{"disputed", t.Disputed}, {"handling", t.Handling}, {"harvest", t.Harvest.Prose()}, {"preparation", t.Preparation.Prose()}, {"cautions", t.Cautions}} {
 		v.text(at+"/"+p.key, p.text)
 	}
 	for k, l := range t.Lookalikes {

@@ -118,10 +118,21 @@ func (s Score) Span() Span {
 	return s.Range.Span()
 }
 
-// key tells apart what two numeric scores say, their sources included.
-func (s Score) key() string {
-	b, _ := s.MarshalJSON() // numbers and texts can be written
-	return string(b) + string(s.Src)
+// key appends what tells apart what two numeric scores say, their sources included.
+func (s Score) key(to []byte) []byte {
+	if r := s.Range; r != nil {
+		for _, v := range []*float64{r.Min, r.Low, r.High, r.Max} {
+			if v != nil {
+				to = strconv.AppendFloat(to, *v, 'g', -1, 64)
+			}
+			to = append(to, ',')
+		}
+		to = append(to, r.Src...)
+	}
+	for _, n := range s.Counts {
+		to = append(strconv.AppendInt(to, int64(n), 10), ';')
+	}
+	return append(append(to, '|'), s.Src...)
 }
 
 // UnmarshalJSON accepts the short forms of the guide's files: a state id or an object in a list for states, an
@@ -134,11 +145,14 @@ func (s *Score) UnmarshalJSON(b []byte) error {
 	}
 	switch b[0] {
 	case '{':
-		var r Range
-		if err := strict(b, &r); err != nil {
-			return err
+		r := plainRange(b)
+		if r == nil {
+			r = &Range{}
+			if err := strict(b, r); err != nil {
+				return err
+			}
 		}
-		s.Range, s.Src = &r, r.Src
+		s.Range, s.Src = r, r.Src
 		return nil
 	case '[':
 		if s.States = plainStates(b); s.States != nil {
@@ -188,11 +202,81 @@ func (sh *Shown) check() string {
 	return ""
 }
 
+// UnmarshalJSON reads scores by character.
+func (s *Scores) UnmarshalJSON(b []byte) error {
+	if plain := plainScores(b); plain != nil {
+		*s = plain
+		return nil
+	}
+	return json.Unmarshal(b, (*map[string]Score)(s))
+}
+
+// plainScores reads scores as nearly all taxa have them; nil where one is otherwise, and all are then read the long way.
+func plainScores(b []byte) Scores {
+	p := plain{b}
+	out := make(Scores, 48)
+	if !p.next('{') {
+		return nil
+	}
+	for {
+		character, ok := p.text()
+		if !ok || !p.next(':') {
+			return nil
+		}
+		var score Score
+		switch {
+		case p.next('['):
+			score.States = p.states()
+			ok = score.States != nil
+		case p.next('{'):
+			if score.Range = p.ends(); score.Range != nil {
+				score.Src = score.Range.Src
+			}
+			ok = score.Range != nil
+		default:
+			var v float64
+			v, ok = p.number()
+			score.Range = Exact(v)
+		}
+		if !ok {
+			return nil
+		}
+		if _, twice := out[character]; twice {
+			return nil
+		}
+		out[character] = score
+		switch {
+		case p.next(','):
+		case p.next('}') && len(bytes.TrimSpace(p.rest)) == 0:
+			return out
+		default:
+			return nil
+		}
+	}
+}
+
 // plainStates reads a list of states as nearly all scores have it: ids, and objects of plain texts and numbers; nil where it
 // is another, which is then read the long way, its errors told.
 func plainStates(b []byte) []Shown {
 	p := plain{b[1:]}
-	out := make([]Shown, 0, bytes.Count(b, []byte{'{'})+bytes.Count(b, []byte{','})+1)
+	if out := p.states(); len(p.rest) == 0 {
+		return out
+	}
+	return nil
+}
+
+// plainRange reads a range as nearly all scores have it; nil where it is another, which is then read the long way.
+func plainRange(b []byte) *Range {
+	p := plain{b[1:]}
+	if out := p.ends(); len(p.rest) == 0 {
+		return out
+	}
+	return nil
+}
+
+// states takes what follows the bracket of a list of states, its other bracket included.
+func (p *plain) states() []Shown {
+	out := make([]Shown, 0, 4)
 	for {
 		var sh Shown
 		if !p.shown(&sh) {
@@ -201,7 +285,46 @@ func plainStates(b []byte) []Shown {
 		out = append(out, sh)
 		switch {
 		case p.next(','):
-		case p.next(']') && len(p.rest) == 0:
+		case p.next(']'):
+			return out
+		default:
+			return nil
+		}
+	}
+}
+
+// ends takes what follows the bracket of a range, its other bracket included.
+func (p *plain) ends() *Range {
+	out := &Range{}
+	for {
+		key, ok := p.text()
+		if !ok || !p.next(':') {
+			return nil
+		}
+		if key == "src" {
+			ok = p.src(&out.Src)
+		} else {
+			var v float64
+			if v, ok = p.number(); ok {
+				switch key {
+				case "min":
+					out.Min = &v
+				case "low":
+					out.Low = &v
+				case "high":
+					out.High = &v
+				case "max":
+					out.Max = &v
+				default:
+					return nil
+				}
+			}
+		}
+		switch {
+		case !ok:
+			return nil
+		case p.next(','):
+		case p.next('}'):
 			return out
 		default:
 			return nil

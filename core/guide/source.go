@@ -12,6 +12,8 @@ type Source struct {
 	Signs      []Sign      `json:"signs,omitempty"`
 	Gates      []Gate      `json:"gates,omitempty"`
 	Sources    []Citation  `json:"sources,omitempty"`
+	// Conditions say which pieces are kept, trimmed or left.
+	Conditions []Condition `json:"conditions,omitempty"`
 	// Errors gives for characters how often an honest, careful observer's answer differs from what the guide says, from 0
 	// to ½. Where it is left out the value of the footing stands.
 	Errors map[string]float64 `json:"errors,omitempty"`
@@ -38,6 +40,9 @@ type Reference struct {
 
 // Organ is the part of a specimen that a character is read on.
 type Organ string
+
+// Piece is the organ of characters that tell of the piece in the hand, not of what grew: cut off or whole, fresh or dried.
+const Piece Organ = "specimen"
 
 // Organs lists every organ a character may belong to, in the order in which they are shown.
 var Organs = []Organ{
@@ -175,8 +180,10 @@ type Taxon struct {
 	Group    string   `json:"group,omitempty"`
 	Common   []string `json:"common,omitempty"`
 	Synonyms []string `json:"synonyms,omitempty"`
-	Use      Use      `json:"use"`
-	Harm     Harm     `json:"harm"`
+	// Members are the species and forms that a group holds.
+	Members []string `json:"members,omitempty"`
+	Use     Use      `json:"use"`
+	Harm    Harm     `json:"harm"`
 	// Contact tells what touching, burning or smelling it does. Nil: nothing known.
 	Contact  *Contact `json:"contact,omitempty"`
 	Disputed Prose    `json:"disputed,omitempty"`
@@ -185,13 +192,20 @@ type Taxon struct {
 	Scores   Scores   `json:"scores,omitempty"`
 	MustSee  []string `json:"must_see,omitempty"`
 	// Lookalikes are taxa it is taken for, with the tell in a sentence each.
-	Lookalikes  []Lookalike `json:"lookalikes,omitempty"`
-	Handling    Prose       `json:"handling,omitempty"`
-	Harvest     Prose       `json:"harvest,omitempty"`
-	Preparation Prose       `json:"preparation,omitempty"`
-	Cautions    Prose       `json:"cautions,omitempty"`
-	Onset       *Onset      `json:"onset,omitempty"`
-	Sources     []string    `json:"sources,omitempty"`
+	Lookalikes []Lookalike `json:"lookalikes,omitempty"`
+	// Beyond names what it is taken for that the guide does not hold, with the tell.
+	Beyond      []Outsider   `json:"beyond,omitempty"`
+	Handling    Prose        `json:"handling,omitempty"`
+	Harvest     *Harvest     `json:"harvest,omitempty"`
+	Preparation *Preparation `json:"preparation,omitempty"`
+	Cautions    Prose        `json:"cautions,omitempty"`
+	// Scouting tells what is seen of it from afar.
+	Scouting  Prose      `json:"scouting,omitempty"`
+	AfterRain *AfterRain `json:"after_rain,omitempty"`
+	Dose      *Dose      `json:"dose,omitempty"`
+	Yield     *Yield     `json:"yield,omitempty"`
+	Onset     *Onset     `json:"onset,omitempty"`
+	Sources   []string   `json:"sources,omitempty"`
 }
 
 // Useful tells whether the taxon has a use.
@@ -213,6 +227,12 @@ type Onset struct {
 type Lookalike struct {
 	Taxon string `json:"taxon"`
 	Tell  string `json:"tell"`
+}
+
+// Outsider is a kind that the guide does not hold, by its scientific name, and what tells a taxon from it.
+type Outsider struct {
+	Name string `json:"name"`
+	Tell string `json:"tell"`
 }
 
 // Verdict is what a ruling, or a sign, comes to.
@@ -274,6 +294,11 @@ func (g *Source) Without(id string) *Source {
 		t.Lookalikes = slices.DeleteFunc(slices.Clone(t.Lookalikes), func(l Lookalike) bool { return l.Taxon == id })
 		out.Taxa = append(out.Taxa, t)
 	}
+	out.Conditions = slices.Clone(g.Conditions)
+	for i := range out.Conditions {
+		out.Conditions[i].Taxa, out.Conditions[i].Except = not(out.Conditions[i].Taxa), not(out.Conditions[i].Except)
+	}
+	out.Conditions = slices.DeleteFunc(out.Conditions, func(x Condition) bool { return x.Kingdom == "" && len(x.Taxa) == 0 })
 	out.Signs, out.Gates = slices.Clone(g.Signs), nil
 	for i := range out.Signs {
 		out.Signs[i].Spares = not(out.Signs[i].Spares)

@@ -34,6 +34,7 @@ func (g *Source) Validate() []Violation {
 		v.taxon(fmt.Sprintf("/taxa/%d", i), &g.Taxa[i])
 	}
 	v.signsAndGates()
+	v.conditions()
 	v.errors()
 	for k, code := range g.Meta.Covers {
 		if len(code) != 1 || code < "1" || code > "9" {
@@ -249,6 +250,7 @@ func (v *validator) taxon(at string, t *Taxon) {
 	v.oneOf(at+"/kingdom", t.Kingdom, "plantae", "fungi")
 	v.oneOf(at+"/use", string(t.Use), string(Edible), string(CookedOnly), string(Conditional), string(Medicinal), string(NoUse))
 	v.oneOf(at+"/harm", string(t.Harm), string(Deadly), string(Serious), string(Upset), string(NoHarm), string(Unknown))
+	v.handled(at, t)
 	if t.Rank != "" {
 		v.oneOf(at+"/rank", t.Rank, "species", "group", "section", "genus")
 	}
@@ -393,6 +395,46 @@ func (v *validator) signsAndGates() {
 		if g.Needs != "" {
 			v.oneOf(at+"/needs", g.Needs, "taught")
 		}
+	}
+}
+
+func (v *validator) conditions() {
+	seen := map[string]bool{}
+	for i := range v.g.Conditions {
+		x := &v.g.Conditions[i]
+		at := fmt.Sprintf("/conditions/%d", i)
+		v.id(at+"/id", x.ID, seen, "condition")
+		v.oneOf(at+"/then", string(x.Then), string(KeepIt), string(TrimIt), string(LeaveIt))
+		v.known(at+"/taxa", x.Taxa)
+		v.known(at+"/except", x.Except)
+		if x.Kingdom != "" {
+			v.oneOf(at+"/kingdom", x.Kingdom, "plantae", "fungi")
+		}
+		if x.Kingdom == "" && len(x.Taxa) == 0 {
+			v.say(at, "a condition needs a kingdom or taxa")
+		}
+		if x.Sign == "" {
+			v.say(at+"/sign", "a condition needs the sign that it is known by")
+		}
+	}
+}
+
+// handled tells what is wrong with when a taxon comes after rain, with its doses and yields.
+func (v *validator) handled(at string, t *Taxon) {
+	if r := t.AfterRain; r != nil {
+		v.src(at+"/after_rain/src", string(r.Src))
+		if r.MM <= 0 || r.FromDays < 0 || r.WithinDays < r.FromDays {
+			v.say(at+"/after_rain", "it comes from %d to %d days after %v mm of rain, which cannot be", r.FromDays, r.WithinDays, r.MM)
+		}
+	}
+	if d := t.Dose; d != nil {
+		v.src(at+"/dose/src", string(d.Src))
+		if len(d.Drops) != 0 && (len(d.Drops) != 2 || d.Drops[0] > d.Drops[1]) {
+			v.say(at+"/dose/drops", "drops are given from the fewest to the most")
+		}
+	}
+	if y := t.Yield; y != nil {
+		v.src(at+"/yield/src", string(y.Src))
 	}
 }
 

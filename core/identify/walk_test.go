@@ -52,11 +52,12 @@ func shows(g *guide.Matrix, taxon, n int) evidence.Reading {
 
 // The least share of the taxa with a use that must end as something to take, or to show, when what is usual for them is
 // read; the rest cannot be told from a harmful one and are left. It was 0.85 while one author alone said what harmful ones
-// show; two say more (docs/engine.md). Common practice; no published source.
-const mustReach = 0.72
+// show, and 0.72 while the guide held 90 harmful taxa fewer (docs/engine.md). Common practice; no published source.
+const mustReach = 0.66
 
 // Every taxon of the shipped guide, read as asked and without a name given, ends where it must: what has no use is left,
-// what has one is cleared or shown to somebody as something that may be taken, or left because it cannot be separated.
+// what has one is cleared or shown to somebody as something that may be taken, or left because it cannot be separated or
+// bears a warning sign.
 func TestEveryTaxonReadAsAsked(t *testing.T) {
 	g := shipped(t)
 	useful, reached := 0, 0
@@ -76,7 +77,7 @@ func TestEveryTaxonReadAsAsked(t *testing.T) {
 			if a.Working == nil {
 				t.Errorf("%s is cleared as nothing", tx.ID)
 			}
-		case a.Verdict != guide.Leave || why.Code != ruling.CannotBeSeparated:
+		case a.Verdict != guide.Leave || why.Code != ruling.CannotBeSeparated && why.Code != ruling.Sign:
 			t.Errorf("%s: got %s (%s) after %d readings", tx.ID, a.Verdict, why.Text, len(rec.Readings))
 		}
 		useful++

@@ -106,10 +106,11 @@ func TestEveryTaxonOfRandomGuidesIsReached(t *testing.T) {
 	}
 }
 
-// A printed key names every taxon of its scope, every step of it is led to, and what it asks for can be had.
+// A printed key names every taxon of its scope, every step of it is led to, and what it asks for can be had. Looking alone,
+// with 234 plants that vary, is the one key that grows too large to print: it names them all the same, and says so.
 func TestAPrintedKeyIsWhole(t *testing.T) {
 	g := shipped(t)
-	for _, part := range []keying.Scope{{Kingdom: "fungi", Month: 10}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 1, LookOnly: true}} {
+	for _, part := range []keying.Scope{{Kingdom: "fungi", Month: 10}, {Kingdom: "plantae"}, {Kingdom: "plantae", Month: 6, LookOnly: true}} {
 		k := key(t, g, part)
 		b := k.Print()
 		k.Weigh(b)
@@ -129,7 +130,7 @@ func TestAPrintedKeyIsWhole(t *testing.T) {
 				}
 			}
 		}
-		if len(named) != k.Taxa.Count() || !b.Whole || b.Taxa != len(named) {
+		if len(named) != k.Taxa.Count() || b.Whole == part.LookOnly || b.Taxa != len(named) {
 			t.Errorf("%+v: %d of %d taxa are named", part, len(named), k.Taxa.Count())
 		}
 		for _, s := range b.Steps {
@@ -137,10 +138,13 @@ func TestAPrintedKeyIsWhole(t *testing.T) {
 				t.Errorf("nothing leads to step %d", s.Number)
 			}
 		}
-		if b.Mean < 1 || b.Mean > 2*b.Bound || math.IsNaN(b.Mean) {
+		if b.Mean < 1 || b.Whole && b.Mean > 2*b.Bound || math.IsNaN(b.Mean) {
 			t.Errorf("%+v: %.2f questions on average, %.2f at the least", part, b.Mean, b.Bound)
 		}
 		text := b.Text()
+		if strings.Contains(text, "cut short") == b.Whole {
+			t.Errorf("%+v: whole %v, and the text says otherwise", part, b.Whole)
+		}
 		for _, want := range []string{"1. ", "never eat on its word", "DEADLY", g.Taxa[k.Taxa.Members()[0]].Name} {
 			if !strings.Contains(text, want) {
 				t.Errorf("the printed key does not say %q", want)

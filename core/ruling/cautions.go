@@ -81,7 +81,7 @@ func (r *Ruling) preparation(add func(code CautionCode, taxon string, text guide
 		for _, t := range fits {
 			tx := &r.sheet.Guide.Taxa[t]
 			if n, ok := strict[tx.Use]; ok && n == rank && (t == r.working || tx.Harm == guide.Upset) {
-				add(Preparation, tx.ID, tx.Preparation)
+				add(Preparation, tx.ID, tx.Preparation.Prose())
 			}
 		}
 	}

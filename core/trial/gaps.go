@@ -26,11 +26,7 @@ func Gaps(g *guide.Matrix, n int, o Options) ([]Gap, error) {
 		if tx.Useful() || tx.Harm == guide.NoHarm {
 			continue
 		}
-		without, err := guide.Compile(g.Without(tx.ID))
-		if err != nil {
-			return nil, err
-		}
-		results, err := Run(without, DrawTaxon(g, t, n, o.Seed), o)
+		results, err := Run(guide.CompileValid(g.Without(tx.ID)), DrawTaxon(g, t, n, o.Seed), o)
 		if err != nil {
 			return nil, err
 		}

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"runtime"
+	"slices"
 	"strings"
 	"sync"
 
@@ -90,6 +91,8 @@ type Options struct {
 	Worst bool
 	// Seed makes the random places and answers; the same seed gives the same results on any number of cores.
 	Seed uint64
+	// Region is the level 2 code of where the specimens stand, empty for nowhere that is known.
+	Region string
 }
 
 // Result is what came of one specimen. With Worst it is the path that was cleared falsely, where there is one.
@@ -131,7 +134,7 @@ func Run(g *guide.Matrix, specimens []Specimen, o Options) ([]Result, error) {
 	for range runtime.GOMAXPROCS(0) {
 		wg.Go(func() {
 			for i := range next {
-				out[i] = loop{g: g, specimen: &specimens[i], taught: taught}.all(o, uint64(i))
+				out[i] = loop{g: g, specimen: &specimens[i], taught: taught, region: o.Region}.all(o, uint64(i))
 			}
 		})
 	}
@@ -148,6 +151,19 @@ type loop struct {
 	g        *guide.Matrix
 	specimen *Specimen
 	taught   []string
+	region   string
+}
+
+// Living gives those of the specimens whose taxon lives on the continent of a region, or of which nobody says where it does.
+func Living(specimens []Specimen, region string) []Specimen {
+	var out []Specimen
+	for _, s := range specimens {
+		if s.Taxon == nil || len(s.Taxon.Regions) == 0 ||
+			slices.ContainsFunc(s.Taxon.Regions, func(r string) bool { return guide.Continent(r) == guide.Continent(region) }) {
+			out = append(out, s)
+		}
+	}
+	return out
 }
 
 // lie gives a wrong answer to the question at a place, or false for the true one.
@@ -186,7 +202,7 @@ func (l loop) all(o Options, index uint64) Result {
 
 // run asks until the verdict is no longer to keep looking, or nothing is left to ask. It gives the answers too.
 func (l loop) run(wrong lie) (Result, []evidence.Reading) {
-	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Target: l.specimen.Target, Observer: evidence.Observer{Taught: l.taught}}
+	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Target: l.specimen.Target, Region: l.region, Observer: evidence.Observer{Taught: l.taught}}
 	out := Result{
 		ID: l.specimen.ID, Harmful: l.specimen.Harmful, Taxon: l.specimen.Taxon, Target: l.specimen.Target, Form: l.specimen.Form, Why: []string{},
 	}

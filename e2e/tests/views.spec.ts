@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { type ViewId, views as manifest } from '../../web/src/views/manifest';
+import { views as manifest, type ViewId } from '../../web/src/views/manifest';
 import { asking, demo, expect, test } from './thicket';
 
 // These only look, so they may go on side by side.

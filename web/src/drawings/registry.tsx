@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { c } from '../theme/tokens';
 import { fungusParts } from './fungi';
+import { furtherParts } from './further';
 import { Cut, Halved } from './Halved';
 import { Mushroom } from './Mushroom';
 import { marks } from './marks';
@@ -24,7 +25,8 @@ type Coloured =
   | 'inner-bark'
   | 'pith-colour'
   | 'root-colour'
-  | 'fruit-colour';
+  | 'fruit-colour'
+  | 'stem-colour';
 
 /** Where on the sheet a character's states are drawn, so that all of them stand in one pose; else on the whole of it. */
 const boxes: Partial<Record<keyof StatesOf, string>> = {
@@ -111,7 +113,8 @@ const coloured: { [C in Coloured]: Record<StatesOf[C], string> } = {
   'flesh-colour': colours('white', 'yellow', 'orange', 'brown', 'dark'),
   'spore-print': colours('white', 'ochre', 'pink', 'rust', 'chocolate', 'olive', 'black', 'green'),
   'flower-colour': colours('white', 'pink-purple', 'green', 'yellow', 'brown-violet', 'blue', 'red', 'orange'),
-  'flesh-change': colours('none', 'bright-yellow', 'dull-yellow', 'blue', 'pink-red', 'brown'),
+  'flesh-change': colours('none', 'bright-yellow', 'dull-yellow', 'blue', 'pink-red', 'brown', 'black', 'green'),
+  'stem-colour': colours('white', 'yellow', 'red', 'brown', 'grey', 'violet', 'black'),
   'inner-bark': colours('green-white', 'yellow', 'red'),
   'pith-colour': colours('white', 'brown'),
   'root-colour': colours('white', 'yellow', 'red', 'brown'),
@@ -120,7 +123,7 @@ const coloured: { [C in Coloured]: Record<StatesOf[C], string> } = {
 
 /** The drawing of every state of every other character. A state of the guide that has none does not compile. */
 const drawn: { [C in Exclude<keyof StatesOf, Coloured>]: Record<StatesOf[C], ReactNode> } = {
-  ...merged(merged(marks, plantParts), fungusParts),
+  ...merged(merged(merged(marks, plantParts), fungusParts), furtherParts),
   underside: { ...posed('underside', ['gills', 'ridges', 'pores', 'teeth', 'closed']), ...fungusParts.underside },
   'stem-ring': { ...posed('stem-ring', ['none', 'thin-band', 'skirt', 'cobweb']), ...fungusParts['stem-ring'] },
   'stem-base': { ...posed('stem-base', ['plain', 'narrowed', 'swollen', 'sac', 'cord']), ...fungusParts['stem-base'] },

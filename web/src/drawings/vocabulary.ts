@@ -123,7 +123,9 @@ export interface StatesOf {
     | 'dull-yellow'
     | 'blue'
     | 'pink-red'
-    | 'brown';
+    | 'brown'
+    | 'black'
+    | 'green';
   'flesh-texture':
     | 'soft'
     | 'fibrous'
@@ -211,6 +213,28 @@ export interface StatesOf {
   'gill-peel':
     | 'slides'
     | 'stays';
+  'pore-bruise':
+    | 'none'
+    | 'blue'
+    | 'brown';
+  'stem-colour':
+    | 'white'
+    | 'yellow'
+    | 'red'
+    | 'brown'
+    | 'grey'
+    | 'violet'
+    | 'black';
+  'tube-line':
+    | 'red-line'
+    | 'no-line';
+  'crumb-taste':
+    | 'mild'
+    | 'bitter'
+    | 'burning';
+  'pore-taste':
+    | 'mild'
+    | 'bitter';
   'growth-form':
     | 'herb'
     | 'dwarf-shrub'
@@ -286,7 +310,8 @@ export interface StatesOf {
     | 'hairless'
     | 'downy'
     | 'short-hairs'
-    | 'bristly';
+    | 'bristly'
+    | 'one-line';
   'stem-blotches':
     | 'none'
     | 'flushed'
@@ -335,11 +360,13 @@ export interface StatesOf {
     | 'orange';
   'umbel-bracts':
     | 'none'
-    | 'several';
+    | 'several'
+    | 'feathered';
   'umbel-bracteoles':
     | 'all-round'
     | 'outer-side'
-    | 'hanging';
+    | 'hanging'
+    | 'none';
   'fruit-type':
     | 'berry'
     | 'dry-pair'
@@ -521,6 +548,36 @@ export interface StatesOf {
     | 'none'
     | 'green'
     | 'dry';
+  'fruit-bloom':
+    | 'bloom'
+    | 'dull'
+    | 'shiny';
+  'stalk-section':
+    | 'round'
+    | 'half-moon'
+    | 'three-edged'
+    | 'ribbed';
+  'stalk-core':
+    | 'solid'
+    | 'hollow';
+  stipules:
+    | 'none'
+    | 'pair'
+    | 'tube'
+    | 'spines';
+  'side-veins':
+    | 'arching'
+    | 'to-edge'
+    | 'lost';
+  'coil-cover':
+    | 'flakes'
+    | 'scales'
+    | 'hairs'
+    | 'naked';
+  'bulb-scent':
+    | 'onion'
+    | 'faint-bulb'
+    | 'foul';
   'specimen-base':
     | 'dug-out-whole'
     | 'cut-off'

@@ -122,6 +122,7 @@ export default function TaxonPage({ id }: { id: string }) {
           </p>
           <p className="names">
             {[...t.common.slice(1), ...data.synonyms].join('; ')}
+            {data.members.length > 0 && ` Holds: ${data.members.join(', ')}.`}
             {t.shared && `. One of its names is also given to ${t.shared.join(', ')}`}
           </p>
           <div className="worth">
@@ -171,8 +172,16 @@ export default function TaxonPage({ id }: { id: string }) {
         {(
           [
             ['Touching it', [data.does, data.handling].filter(Boolean).join(' ')],
+            ['Seen from afar', data.scouting],
             ['Harvest', data.harvest],
-            ['Preparation', data.preparation],
+            ['Piece by piece', data.conditions.length > 0 && <Pieces page={data} />],
+            ['After rain', afterRain(data.after_rain)],
+            ['Preparation', (data.preparation || data.steps.length > 0) && <Preparing page={data} />],
+            [
+              'Dried',
+              data.yield?.dried && `About ${data.yield.dried * 100} of 100 parts of the fresh weight are left.`,
+            ],
+            ['Recorded limits, no advice', limits(data.dose)],
             ['Cautions', data.cautions],
           ] as const
         ).map(
@@ -202,6 +211,21 @@ export default function TaxonPage({ id }: { id: string }) {
           </Texts>
         </>
       )}
+      {data.beyond.length > 0 && (
+        <>
+          <h2>Also taken for it, and not in this guide</h2>
+          <Texts>
+            {data.beyond.map((o) => (
+              <Fragment key={o.name}>
+                <dt>
+                  <i>{o.name}</i>
+                </dt>
+                <dd>{o.tell}</dd>
+              </Fragment>
+            ))}
+          </Texts>
+        </>
+      )}
       {t.own === 'taxon' ? (
         <p>
           <Mark>yours</Mark> <Link href={`/guide/mine/${t.id}`}>Change it</Link>
@@ -216,6 +240,60 @@ export default function TaxonPage({ id }: { id: string }) {
     </Page>
   );
 }
+
+/** How long after how much rain it comes, in the user's own unit. */
+function afterRain(rain: Described['after_rain']): string {
+  if (!rain) return '';
+  return `Look ${rain.from_days} to ${rain.within_days} days after ${rain.mm} mm (${(rain.mm / 25.4).toFixed(1)} in) of rain.`;
+}
+
+/** The limits that a recorded mixture is held against. */
+function limits(dose: Described['dose']): string {
+  if (!dose) return '';
+  const share = dose.share_max ? `At most ${dose.share_max * 100} of 100 parts of a mixture` : '';
+  const drops = dose.drops ? `${dose.drops[0]} to ${dose.drops[1]} drops` : '';
+  return `${[share, drops].filter(Boolean).join('; ')}: common practice, without a source.`;
+}
+
+const kept = { keep: 'Keep it', trim: 'Trim it', leave: 'Leave it' } as const;
+
+/** Which pieces are kept, trimmed or left. */
+function Pieces({ page }: { page: Described }) {
+  return (
+    <ul>
+      {page.conditions.map((x) => (
+        <li key={x.sign}>
+          {x.sign}: <b>{kept[x.then as keyof typeof kept].toLowerCase()}.</b> {x.how}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What must be done to it before it is eaten, step by step. */
+function Preparing({ page }: { page: Described }) {
+  return (
+    <>
+      {page.preparation}
+      {page.steps.length > 0 && (
+        <InOrder>
+          {page.steps.map((s) => (
+            <li key={s.words}>
+              {s.words}
+              {s.must && <b> Must be done.</b>}
+            </li>
+          ))}
+        </InOrder>
+      )}
+    </>
+  );
+}
+
+const InOrder = styled.ol`
+  margin: 0.25rem 0 0;
+  padding-left: 1.5em;
+  list-style: decimal;
+`;
 
 function Shows({ page }: { page: Described }) {
   const { guide } = useGuide();
