@@ -8,6 +8,7 @@ require (
 	github.com/go-gormigrate/gormigrate/v2 v2.1.7
 	github.com/goccy/go-json v0.12.0
 	github.com/goccy/go-yaml v1.19.2
+	github.com/gofrs/flock v0.13.2
 	github.com/google/uuid v1.6.0
 	github.com/libtnb/sqlite v1.3.0
 	github.com/santhosh-tekuri/jsonschema/v6 v6.0.3

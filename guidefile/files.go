@@ -2,6 +2,7 @@ package guidefile
 
 import (
 	"errors"
+	"fmt"
 	"strings"
 
 	"zestythicket/app"
@@ -38,6 +39,9 @@ func (Files) Plainly(err error) error {
 		} else {
 			says = append(says, p.Says)
 		}
+	}
+	if r.More > 0 {
+		says = append(says, fmt.Sprintf("and %d more", r.More))
 	}
 	return errors.New(strings.Join(says, "; "))
 }

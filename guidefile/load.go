@@ -130,6 +130,7 @@ type file struct {
 	name  string
 	bytes []byte
 	value any
+	tree  *ast.File // what it was parsed into; of JSON only once a line is asked for
 }
 
 func openFolder(dir fs.FS, place string) (*Document, error) {
@@ -235,6 +236,9 @@ func readFile(dir fs.FS, name, shown string) (*file, error) {
 }
 
 func (f *file) readJSON() error {
+	if err := f.plainJSON(); err != nil {
+		return err
+	}
 	d := json.NewDecoder(bytes.NewReader(f.bytes))
 	d.UseNumber()
 	err := d.Decode(&f.value)
@@ -255,10 +259,14 @@ func (f *file) readJSON() error {
 }
 
 func (f *file) readYAML() error {
+	if err := f.oneShallow(); err != nil {
+		return err
+	}
 	tree, err := parser.ParseBytes(f.bytes, 0)
 	if err != nil {
 		return f.yamlError(err)
 	}
+	f.tree = tree
 	for _, doc := range tree.Docs {
 		if a := firstAlias(doc.Body); a != nil {
 			return fmt.Errorf("%s:%d: a guide takes no YAML aliases; write it out", f.name, a.GetToken().Position.Line)

@@ -251,6 +251,28 @@ func TestTheShippedGuideReadsWell(t *testing.T) {
 	}
 }
 
+// Of JSON a key that stands twice and lists without end are refused with their line, and of many faults twenty are told.
+func TestJSONIsReadStrictly(t *testing.T) {
+	for text, want := range map[string]string{
+		"{\"characters\":[],\n\"taxa\":[],\"taxa\":[]}": `.json:2: "taxa" stands twice`,
+		"{\"taxa\":" + strings.Repeat("[", 100_000):     ".json:1: nothing in a guide stands that deep",
+		"{\"taxa\":[{\"id\":\"a\",\n\"id\":\"b\"}]}":    `.json:2: "id" stands twice`,
+		"{\"taxa\":[],": "this is not JSON",
+	} {
+		if _, err := Load(put(t, "x.json", text)); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%.40s: got %v, want %s", text, err, want)
+		}
+	}
+	var refused *Refused
+	many := `{"characters":[],"taxa":[` + strings.TrimSuffix(strings.Repeat(`{"id":"a b"},`, 500), ",") + `]}`
+	if _, err := Load(put(t, "many.json", many)); !errors.As(err, &refused) || len(refused.Diagnostics) != mostTold || refused.More < 400 || !strings.Contains(err.Error(), "more)") {
+		t.Errorf("got %v", err)
+	}
+	if says := (Files{}).Plainly(refused).Error(); !strings.Contains(says, "and ") || len(says) > 5000 {
+		t.Errorf("said: %s", says)
+	}
+}
+
 // The page about the guide tells of every waiver, each with its reason.
 func TestThePageTellsOfEveryWaiver(t *testing.T) {
 	g, err := Shipped()

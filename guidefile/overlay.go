@@ -1,7 +1,6 @@
 package guidefile
 
 import (
-	"bytes"
 	"encoding/json"
 	"fmt"
 	"slices"
@@ -16,9 +15,6 @@ import (
 // MaxOverlay is the greatest size in bytes of a user's own guide.
 const MaxOverlay = 512 << 10
 
-// deepest is how deep lists and objects of a user's own guide may stand in each other.
-const deepest = 40
-
 // OverlaySchema is the JSON Schema of a user's own guide: taxa as in any guide, and corrections.
 func OverlaySchema() []byte { return shipped.OverlaySchema }
 
@@ -29,9 +25,6 @@ func ReadOverlay(name string, b []byte, over *guide.Source) (*guide.Overlay, *gu
 		return nil, nil, fmt.Errorf("%s: a guide of your own has at most %d kB; this has %d kB. Is it the right file?", name, MaxOverlay>>10, len(b)>>10)
 	}
 	f := &file{name: name, bytes: b}
-	if err := f.shallow(); err != nil {
-		return nil, nil, err
-	}
 	if err := f.readYAML(); err != nil {
 		return nil, nil, err
 	}
@@ -90,18 +83,6 @@ func WriteOverlay(own *guide.Overlay) ([]byte, error) {
 		return nil, err
 	}
 	return yaml.JSONToYAML(b)
-}
-
-// shallow refuses text in which brackets or indents stand deeper in each other than any guide needs, before it is parsed.
-func (f *file) shallow() error {
-	open := 0
-	for i, line := range bytes.Split(f.bytes, []byte("\n")) {
-		open = max(0, open+bytes.Count(line, []byte("["))+bytes.Count(line, []byte("{"))-bytes.Count(line, []byte("]"))-bytes.Count(line, []byte("}")))
-		if indent := len(line) - len(bytes.TrimLeft(line, " -?")); open > deepest || indent > 8*deepest {
-			return fmt.Errorf("%s:%d: nothing in a guide stands that deep; is a bracket missing?", f.name, i+1)
-		}
-	}
-	return nil
 }
 
 var compiledOverlaySchema = compiled("urn:zesty-thicket:overlay", shipped.Schema, shipped.OverlaySchema)

@@ -69,17 +69,30 @@ func TestOwnGuideRefused(t *testing.T) {
 		bomb.WriteString(strings.ReplaceAll("aN: &aN [*aM, *aM]\n", "N", string(rune('A'+i%26))+string(rune('a'+i/26))))
 	}
 	for name, c := range map[string]struct{ text, says string }{
-		"an unknown character":       {one("    scores:\n      cap-song: [loud]\n"), `mine.yaml:9: no character has the id "cap-song"`},
-		"an unknown state":           {one("    scores:\n      underside: [velcro]\n"), `"velcro" is not a state of "underside"`},
-		"an unknown key":             {one("    colour: red\n"), "mine.yaml:2: "},
-		"a name with markup":         {strings.Replace(one(""), "Boletus mei", "<b>Boletus</b>", 1), "mine.yaml:3: \"<b>Boletus</b>\" holds markup"},
-		"two taxa of one id":         {one("") + strings.Replace(strings.TrimPrefix(one(""), "taxa:\n"), "Boletus mei", "Boletus tui", 1), `the taxon id "boletus-mei" stands twice`},
-		"two taxa of one name":       {strings.Replace(one(""), "Boletus mei", "Agaricus phalloides", 1), `as "amanita-phalloides": two taxa of one name`},
-		"no family":                  {strings.Replace(one(""), "    family: Boletaceae\n", "", 1), "needs its scientific family"},
-		"an alias bomb":              {bomb.String(), "takes no YAML aliases"},
-		"too much":                   {"# " + strings.Repeat("x", 50<<20), "has at most 512 kB; this has 51200 kB"},
-		"brackets without end":       {"taxa: " + strings.Repeat("[", 200_000), "mine.yaml:1: nothing in a guide stands that deep"},
-		"dashes without end":         {"taxa:\n" + strings.Repeat("- ", 200_000), "mine.yaml:2: nothing in a guide stands that deep"},
+		"an unknown character":        {one("    scores:\n      cap-song: [loud]\n"), `mine.yaml:9: no character has the id "cap-song"`},
+		"an unknown state":            {one("    scores:\n      underside: [velcro]\n"), `"velcro" is not a state of "underside"`},
+		"an unknown key":              {one("    colour: red\n"), "mine.yaml:2: "},
+		"a name with markup":          {strings.Replace(one(""), "Boletus mei", "<b>Boletus</b>", 1), "mine.yaml:3: \"<b>Boletus</b>\" holds markup"},
+		"two taxa of one id":          {one("") + strings.Replace(strings.TrimPrefix(one(""), "taxa:\n"), "Boletus mei", "Boletus tui", 1), `the taxon id "boletus-mei" stands twice`},
+		"two taxa of one name":        {strings.Replace(one(""), "Boletus mei", "Agaricus phalloides", 1), `as "amanita-phalloides": two taxa of one name`},
+		"no family":                   {strings.Replace(one(""), "    family: Boletaceae\n", "", 1), "needs its scientific family"},
+		"an alias bomb":               {bomb.String(), "takes no YAML aliases"},
+		"too much":                    {"# " + strings.Repeat("x", 50<<20), "has at most 512 kB; this has 51200 kB"},
+		"brackets without end":        {"taxa: " + strings.Repeat("[", 200_000), "mine.yaml:1: nothing in a guide stands that deep"},
+		"dashes without end":          {"taxa:\n" + strings.Repeat("- ", 200_000), "mine.yaml:2: nothing in a guide stands that deep"},
+		"brackets hidden by comments": {strings.Repeat("[ #]\n", 80_000), "nothing in a guide stands that deep"},
+		"objects without end":         {strings.Repeat("{a: ", 80_000), "mine.yaml:1: nothing in a guide stands that deep"},
+		"keys without end":            {strings.Repeat("? ", 80_000), "nothing in a guide stands that deep"},
+		"indents without end": {func() string {
+			var s strings.Builder
+			for i := range 60 {
+				s.WriteString(strings.Repeat(" ", i) + "a:\n")
+			}
+			return s.String()
+		}(), "mine.yaml:41: nothing in a guide stands that deep"},
+		"another document":           {one("") + "---\n" + one(""), "mine.yaml:8: another document begins here"},
+		"a key twice":                {`{"taxa": [], "taxa": []}`, "mine.yaml:1: "},
+		"documents without end":      {strings.Repeat("---\na\n", 40_000), "mine.yaml:3: another document begins here"},
 		"a list":                     {"- a\n- b\n", "an object with the keys taxa and corrections, not a list"},
 		"a correction of nothing":    {"corrections:\n  - {taxon: boletus-sui, note: x}\n", `mine.yaml:2: the guide has no taxon "boletus-sui" to correct`},
 		"a correction that is wrong": {"corrections:\n  - taxon: amanita-phalloides\n    scores:\n      stem-base: [nest]\n", `mine.yaml:4: "nest" is not a state of "stem-base"`},

@@ -20,7 +20,14 @@ import (
 )
 
 // Refused is why a guide may not be used: each fault with its file, line and reason.
-type Refused struct{ Diagnostics []Diagnostic }
+type Refused struct {
+	// Diagnostics are the first faults, mostTold of them at most; More is how many there are besides.
+	Diagnostics []Diagnostic
+	More        int
+}
+
+// mostTold is how many faults are told: nobody reads more before mending what they read.
+const mostTold = 20
 
 // Diagnostic is something wrong in a guide's file.
 type Diagnostic struct {
@@ -36,15 +43,15 @@ func (p Diagnostic) String() string { return fmt.Sprintf("%s:%d: %s", p.File, p.
 // Error gives the first problem in one line, and how many more there are.
 func (r *Refused) Error() string {
 	says := r.Diagnostics[0].String()
-	if n := len(r.Diagnostics) - 1; n > 0 {
+	if n := len(r.Diagnostics) - 1 + r.More; n > 0 {
 		says += fmt.Sprintf(" (and %d more)", n)
 	}
 	return says
 }
 
 func (d *Document) refuse(found []guide.Violation) *Refused {
-	r := &Refused{}
-	for _, p := range found {
+	r := &Refused{More: max(0, len(found)-mostTold)}
+	for _, p := range found[:min(len(found), mostTold)] {
 		f, in := d.stands(p.At)
 		r.Diagnostics = append(r.Diagnostics, Diagnostic{f.name, f.line(in), p.At, strings.ReplaceAll(p.Says, "\n", " ")})
 	}
@@ -63,9 +70,12 @@ func (d *Document) stands(at string) (*file, string) {
 
 // line finds the line that a pointer of the file points at, or at least the nearest thing around it.
 func (f *file) line(pointer string) int {
-	tree, err := parser.ParseBytes(f.bytes, 0)
-	if err != nil {
-		return 1
+	if f.tree == nil {
+		tree, err := parser.ParseBytes(f.bytes, 0)
+		if err != nil {
+			return 1
+		}
+		f.tree = tree
 	}
 	steps := strings.Split(pointer, "/")[1:]
 	for ; len(steps) > 0; steps = steps[:len(steps)-1] {
@@ -77,7 +87,7 @@ func (f *file) line(pointer string) int {
 				b = b.Child(unescape(s))
 			}
 		}
-		if node, err := b.Build().FilterFile(tree); err == nil && node != nil {
+		if node, err := b.Build().FilterFile(f.tree); err == nil && node != nil {
 			return node.GetToken().Position.Line
 		}
 	}

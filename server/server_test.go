@@ -119,6 +119,10 @@ func TestBadRequestsGetProblemDetails(t *testing.T) {
 		"a negative measure":    {"POST", rec + "/readings", `{` + op() + `,"character":"cap-diameter","value":-1}`, 422, "measure"},
 		"not JSON":              {"POST", rec + "/readings", `{not json`, 400, "invalid"},
 		"a field that is none":  {"POST", rec + "/readings", `{` + op() + `,"character":"stem-base","states":["sac"],"colour":1}`, 422, "unexpected"},
+		"a key in another case": {"POST", rec + "/readings", `{` + op() + `,"character":"stem-base","States":["sac"],"states":["plain"]}`, 422, "unexpected"},
+		"an id in another case": {"POST", "/api/v1/records", `{"id":"` + app.NewID() + `","ID":"",` + op() + `,"about":{"kingdom":"fungi"}}`, 422, "unexpected"},
+		"an id with its urn":    {"POST", "/api/v1/records", `{"id":"urn:uuid:` + app.NewID() + `",` + op() + `,"about":{"kingdom":"fungi"}}`, 422, "UUID"},
+		"an id in braces":       {"POST", "/api/v1/records", `{"id":"{` + app.NewID() + `}",` + op() + `,"about":{"kingdom":"fungi"}}`, 422, "UUID"},
 		"an op that is no UUID": {"POST", rec + "/undo", `{"op":"1"}`, 422, "uuid"},
 		"nothing to undo":       {"POST", rec + "/undo", `{` + op() + `}`, 409, "nothing to undo"},
 		"no such record":        {"GET", "/api/v1/records/none", "", 404, "no such record"},
@@ -150,8 +154,12 @@ func TestOtherOriginsAndUnknownNamesReachNothing(t *testing.T) {
 		"a rebound name":    {func(q *http.Request) { q.Host = "rebound.example:8737" }, 421},
 		"the machine's own": {func(q *http.Request) { q.Host = "localhost:8737" }, 422},
 	} {
-		if status, _, text := r.send("POST", "/api/v1/records", `{}`, c.set); status != c.status {
+		status, head, text := r.send("POST", "/api/v1/records", `{}`, c.set)
+		if status != c.status {
 			t.Errorf("%s: got %d %s, want %d", name, status, text, c.status)
+		}
+		if head.Get("X-Content-Type-Options") != "nosniff" || head.Get("Cache-Control") != "no-store" || head.Get("Content-Security-Policy") == "" {
+			t.Errorf("%s: a refusal has the headers %v", name, head)
 		}
 	}
 	if status, _, _ := r.send("GET", "/", "", func(q *http.Request) { q.Host = "rebound.example" }); status != 421 {

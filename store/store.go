@@ -5,8 +5,10 @@ package store
 import (
 	"bytes"
 	"context"
+	"encoding/binary"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"log/slog"
 	"net/url"
@@ -48,6 +50,9 @@ func Open(dir string, log *slog.Logger) (*Store, error) {
 	if err := looksLikeOurs(path); err != nil {
 		return nil, err
 	}
+	if err := keepPrivate(dir, path); err != nil {
+		return nil, fmt.Errorf("the data folder: %w", err)
+	}
 	// Written through to the disk at every commit: a reading that was answered for survives a power cut.
 	q := url.Values{"_pragma": {"busy_timeout(10000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)"}, "_txlock": {"immediate"}}
 	db, err := gorm.Open(sqlite.Open("file:"+(&url.URL{Path: path}).EscapedPath()+"?"+q.Encode()), &gorm.Config{
@@ -86,7 +91,24 @@ func (s *Store) keepAside() error {
 	return s.CopyTo(context.Background(), copied)
 }
 
-// looksLikeOurs refuses a file that is no SQLite database before anything is written to it.
+// keepPrivate leaves the folder and the database to their owner alone, whoever made them; what SQLite writes beside the
+// database takes its rights.
+func keepPrivate(dir, path string) error {
+	if err := os.Chmod(dir, 0o700); err != nil {
+		return err
+	}
+	f, err := os.OpenFile(path, os.O_RDWR|os.O_CREATE, 0o600)
+	if err != nil {
+		return err
+	}
+	return errors.Join(f.Chmod(0o600), f.Close())
+}
+
+// errOfAnother is said of somebody else's database.
+var errOfAnother = errors.New("this is a database of another program; nothing was changed in it. Name another folder with --data")
+
+// looksLikeOurs refuses a file that is no SQLite database, or another program's, before anything is written to it: its
+// header says so (https://www.sqlite.org/fileformat.html: the schema cookie at 40, the application id at 68).
 func looksLikeOurs(path string) error {
 	f, err := os.Open(path)
 	if errors.Is(err, fs.ErrNotExist) {
@@ -96,16 +118,20 @@ func looksLikeOurs(path string) error {
 		return fmt.Errorf("the database cannot be read: %w", err)
 	}
 	defer f.Close()
-	head := make([]byte, 16)
-	n, err := f.Read(head)
+	head := make([]byte, 100)
+	n, err := io.ReadFull(f, head)
 	if n == 0 && err != nil {
 		if info, e := f.Stat(); e == nil && info.IsDir() {
 			return fmt.Errorf("%s is a folder; the database is a file", path)
 		}
 		return nil // empty: nothing was written to it yet
 	}
-	if !bytes.Equal(head[:n], []byte("SQLite format 3\x00")) {
+	if !bytes.HasPrefix(head, []byte("SQLite format 3\x00")) {
 		return fmt.Errorf("%s is not a database; move it away or name another folder with --data", path)
+	}
+	id, schema := binary.BigEndian.Uint32(head[68:]), binary.BigEndian.Uint32(head[40:])
+	if id != applicationID && (id != 0 || schema != 0) {
+		return fmt.Errorf("%s: %w", path, errOfAnother)
 	}
 	return nil
 }
@@ -124,7 +150,7 @@ func (s *Store) claim() error {
 		return fmt.Errorf("the database cannot be read: %w", plain(err))
 	}
 	if id != 0 || tables > 0 {
-		return errors.New("this is a database of another program; nothing was changed in it. Name another folder with --data")
+		return errOfAnother
 	}
 	return plain(s.db.Exec(fmt.Sprintf("PRAGMA application_id = %d", applicationID)).Error)
 }

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"bytes"
 	"cmp"
 	"context"
 	"errors"
@@ -175,6 +176,13 @@ func TestAFileOfAnotherKindIsRefusedAndLeftAlone(t *testing.T) {
 		if err == nil || !strings.Contains(err.Error(), c.says) {
 			t.Errorf("%s: got %v, want … %s …", name, err, c.says)
 		}
+		if name == "a broken database" {
+			continue // it bears no other program's mark, so SQLite itself says what is wrong with it
+		}
+		left, err := os.ReadFile(path)
+		if beside, _ := filepath.Glob(path + "-*"); err != nil || !bytes.Equal(left, c.bytes) || len(beside) > 0 {
+			t.Errorf("%s: it was changed, or something was laid beside it: %v %v", name, err, beside)
+		}
 	}
 	dir := t.TempDir()
 	if err := os.Mkdir(filepath.Join(dir, FileName), 0o700); err != nil {
@@ -182,6 +190,29 @@ func TestAFileOfAnotherKindIsRefusedAndLeftAlone(t *testing.T) {
 	}
 	if _, err := Open(dir, silent); err == nil {
 		t.Error("a folder is taken for a database")
+	}
+}
+
+// The folder and all that is in it are their owner's alone, whoever made them before.
+func TestWhatIsKeptIsPrivate(t *testing.T) {
+	dir := filepath.Join(t.TempDir(), "data")
+	if err := os.Mkdir(dir, 0o755); err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(filepath.Join(dir, FileName), nil, 0o644); err != nil {
+		t.Fatal(err)
+	}
+	s := open(t, dir)
+	start(t, s, "one")
+	files, err := filepath.Glob(filepath.Join(dir, "*"))
+	if err != nil || len(files) < 2 {
+		t.Fatalf("%v, %v", files, err)
+	}
+	for _, path := range append(files, dir) {
+		info, err := os.Stat(path)
+		if err != nil || info.Mode().Perm()&0o077 != 0 {
+			t.Errorf("%s: %v, %v", path, info.Mode(), err)
+		}
 	}
 }
 

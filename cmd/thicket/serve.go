@@ -67,9 +67,25 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	if err != nil {
 		return err
 	}
+	// The address first, then the folder: who finds either in use must not have touched what is another's.
+	l, err := listen(o.addr)
+	if err != nil {
+		return err
+	}
+	defer l.Close()
 	dir, err := dataFolder(o)
 	if err != nil {
 		return err
+	}
+	release, err := store.Hold(dir)
+	if err != nil {
+		return err
+	}
+	defer release()
+	if o.demo {
+		if err := clearDemo(dir); err != nil {
+			return err
+		}
 	}
 	s, err := store.Open(dir, log)
 	if err != nil {
@@ -91,10 +107,6 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 		}
 	}
 	practice, err := demo.Practice()
-	if err != nil {
-		return err
-	}
-	l, err := listen(o.addr)
 	if err != nil {
 		return err
 	}
@@ -176,7 +188,7 @@ func refuseStrangers(o serveOptions) error {
 	return fmt.Errorf("%s can be reached from other machines, and there is no login yet; add --anyone-without-login if that is what you want", o.addr)
 }
 
-// dataFolder finds the folder for the database. The demo has one of its own inside it, new at every start.
+// dataFolder finds the folder for the database. The demo has one of its own inside it.
 func dataFolder(o serveOptions) (string, error) {
 	dir := o.data
 	if dir == "" {
@@ -186,16 +198,20 @@ func dataFolder(o serveOptions) (string, error) {
 		}
 		dir = filepath.Join(base, "zesty-thicket")
 	}
-	if !o.demo {
-		return dir, nil
-	}
-	dir = filepath.Join(dir, "demo")
-	for _, suffix := range []string{"", "-wal", "-shm"} {
-		if err := os.Remove(filepath.Join(dir, store.FileName+suffix)); err != nil && !errors.Is(err, os.ErrNotExist) {
-			return "", fmt.Errorf("the old demo data cannot be cleared away: %w", err)
-		}
+	if o.demo {
+		dir = filepath.Join(dir, "demo")
 	}
 	return dir, nil
+}
+
+// clearDemo takes away what an earlier demo left: it is new at every start.
+func clearDemo(dir string) error {
+	for _, suffix := range []string{"", "-wal", "-shm"} {
+		if err := os.Remove(filepath.Join(dir, store.FileName+suffix)); err != nil && !errors.Is(err, os.ErrNotExist) {
+			return fmt.Errorf("the old demo data cannot be cleared away: %w", err)
+		}
+	}
+	return nil
 }
 
 // platformData is where programs keep a user's data on this system.

@@ -13,6 +13,7 @@ import (
 
 	"zestythicket/core/keying"
 	"zestythicket/guidefile"
+	"zestythicket/store"
 )
 
 // run runs the program with input and gives what it wrote.
@@ -120,7 +121,7 @@ func TestServeRefusesWhatItShould(t *testing.T) {
 		"is in use":                {"--addr", l.Addr().String()},
 		"there is no login yet":    {"--addr", "0.0.0.0:0"},
 		"is not like 127.0.0.1":    {"--addr", "nonsense"},
-		"the data folder":          {"--data", filepath.Join(os.Args[0], "x")},
+		"the data folder":          {"--addr", "127.0.0.1:0", "--data", filepath.Join(os.Args[0], "x")},
 		"unknown flag: --nonsense": {"--nonsense"},
 	} {
 		if _, err := run(t, "", append([]string{"serve", "--data", t.TempDir()}, args...)...); err == nil || !strings.Contains(err.Error(), want) {
@@ -202,5 +203,48 @@ func TestKeyPrintsTextOrJSON(t *testing.T) {
 		if _, err := run(t, "", append([]string{"key"}, args...)...); err == nil || !strings.Contains(err.Error(), want) || strings.Contains(err.Error(), "\n") {
 			t.Errorf("%v: got %v, want … %s …", args, err, want)
 		}
+	}
+}
+
+// A folder or an address that another program uses is left as it is.
+func TestWhatIsInUseIsLeftAlone(t *testing.T) {
+	dir := t.TempDir()
+	demo := filepath.Join(dir, "demo")
+	path := filepath.Join(demo, store.FileName)
+	if err := os.Mkdir(demo, 0o700); err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(path, []byte("running"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer l.Close()
+	refused := func(want string, args ...string) {
+		t.Helper()
+		if _, err := run(t, "", append([]string{"serve", "--demo", "--data", dir}, args...)...); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("got %v, want %s", err, want)
+		}
+		if left, err := os.ReadFile(path); err != nil || string(left) != "running" {
+			t.Errorf("the running demo's database became %q, %v", left, err)
+		}
+	}
+	refused("is in use; stop what uses it", "--addr", l.Addr().String())
+	release, err := store.Hold(demo)
+	if err != nil {
+		t.Fatal(err)
+	}
+	refused("is in use by another program", "--addr", "127.0.0.1:0")
+	if err := release(); err != nil {
+		t.Fatal(err)
+	}
+	again, err := store.Hold(demo)
+	if err != nil {
+		t.Fatalf("released, and still held: %v", err)
+	}
+	if err := again(); err != nil {
+		t.Error(err)
 	}
 }

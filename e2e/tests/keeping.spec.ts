@@ -3,6 +3,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { asking, begin, expect, read, Thicket, test, verdict } from './thicket';
 
+test('a browser that calls itself offline keeps readings all the same', async ({ page }) => {
+  await begin(page, 'A mushroom');
+  await page.evaluate(() => window.dispatchEvent(new Event('offline')));
+  await read(page, 'Underside', /Blunt ridges/);
+  await page.getByRole('link', { name: 'Records' }).click();
+  await expect(page.getByRole('list', { name: 'Records' }).getByRole('listitem').first()).toBeVisible();
+});
+
 test('a reload in the middle loses nothing', async ({ page }) => {
   await begin(page, 'A mushroom');
   await read(page, 'Underside', /Blunt ridges/);

@@ -47,6 +47,7 @@ func routes(h huma.API, a *api) {
 
 func config() huma.Config {
 	huma.DefaultArrayNullable = false // lists are empty, never null
+	huma.ValidateStrictCasing = true  // a key in another case is another key: it is not read, so it must not be taken
 	c := huma.DefaultConfig("Zesty Thicket", "1.0.0")
 	c.OpenAPIPath = "/api/v1/openapi"
 	c.SchemasPath = ""

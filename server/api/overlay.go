@@ -11,7 +11,7 @@ import (
 
 // OverlayWrite is what every change of an overlay carries.
 type OverlayWrite struct {
-	Op      string `json:"op" format:"uuid"`
+	Op      string `json:"op" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes"`
 	Confirm string `json:"confirm,omitempty" maxLength:"64" doc:"The word that the answer gave, once what it asks was read"`
 }
 

@@ -11,7 +11,7 @@ import (
 
 // Write is what every change of a record carries.
 type Write struct {
-	Op     string       `json:"op" format:"uuid" doc:"Made anew for each change; the same one twice counts once"`
+	Op     string       `json:"op" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"Made anew for each change; the same one twice counts once"`
 	Device string       `json:"device,omitempty" maxLength:"64" doc:"Where it was made; left out for here"`
 	Seen   app.Revision `json:"seen,omitempty" doc:"The revision that its maker had seen; left out for all that there is"`
 }
@@ -35,7 +35,7 @@ func (a *api) recordRoutes(h huma.API) {
 		func(ctx context.Context, s *app.Session, in *struct {
 			Body struct {
 				Write
-				ID    string    `json:"id" format:"uuid" doc:"A UUID of version 7, made by the client"`
+				ID    string    `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
 				About app.About `json:"about"`
 			}
 		}) (*app.Record, error) {
@@ -44,7 +44,7 @@ func (a *api) recordRoutes(h huma.API) {
 	register(a, h, operation(http.MethodPost, "/practice", "start-practice", "Start a record of a made-up specimen, to practise on"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Body struct {
-				ID string `json:"id" format:"uuid" doc:"A UUID of version 7, made by the client"`
+				ID string `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
 			}
 		}) (*app.Record, error) {
 			return s.Practise(ctx, in.Body.ID, a.practice)

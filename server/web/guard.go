@@ -50,7 +50,8 @@ func SameOriginWrites(next http.Handler) http.Handler {
 
 type nonceKey struct{}
 
-// Headers gives every answer a strict content security policy with a nonce of its own for styles.
+// Headers gives every answer, refusals too, a strict content security policy with a nonce of its own for styles; what the API
+// says is not to be kept by anything on the way.
 func Headers(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		raw := make([]byte, 18)
@@ -60,6 +61,9 @@ func Headers(next http.Handler) http.Handler {
 		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'nonce-"+nonce+"'; img-src 'self' data:; "+
 			"font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'none'")
 		h.Set("X-Content-Type-Options", "nosniff")
+		if strings.HasPrefix(r.URL.Path, "/api/") {
+			h.Set("Cache-Control", "no-store")
+		}
 		h.Set("Referrer-Policy", "no-referrer")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")

@@ -9,7 +9,11 @@ import { tell } from './components/Notice';
 import { whenReady } from './views/components';
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, staleTime: 10_000, refetchOnWindowFocus: false } },
+  // The program runs on this machine or beside it: a browser that calls itself offline says nothing of whether it answers.
+  defaultOptions: {
+    queries: { retry: 1, staleTime: 10_000, refetchOnWindowFocus: false, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
   mutationCache: new MutationCache({ onError: (error) => tell({ text: error.message, bad: true }) }),
 });
 
