@@ -42,6 +42,9 @@ func Check(g *guide.Matrix, place string) ([]Judged, error) {
 			}
 		}
 	}
+	if err := (&file{name: "waivers.yaml", bytes: b}).oneShallow(); err != nil {
+		return nil, err
+	}
 	var list []Waiver
 	if err := yaml.UnmarshalWithOptions(b, &list, yaml.Strict()); err != nil {
 		return nil, fmt.Errorf("waivers.yaml: %w", err)

@@ -273,6 +273,30 @@ func TestJSONIsReadStrictly(t *testing.T) {
 	}
 }
 
+// The schema knows the same ways of taking and preparing, and the same that is done with pieces, as the rules do.
+func TestTheSchemaListsWhatTheRulesKnow(t *testing.T) {
+	var schema struct {
+		Defs map[string]json.RawMessage `json:"$defs"`
+	}
+	if err := json.Unmarshal(Schema(), &schema); err != nil {
+		t.Fatal(err)
+	}
+	lists := func(def string, want any) {
+		t.Helper()
+		text, err := json.Marshal(want)
+		var plain bytes.Buffer
+		if err == nil {
+			err = json.Compact(&plain, schema.Defs[def])
+		}
+		if err != nil || !strings.Contains(plain.String(), `"enum":`+string(text)) {
+			t.Errorf("%s: the schema does not list %s (%v)", def, text, err)
+		}
+	}
+	lists("harvest", guide.Takings)
+	lists("preparation", guide.Doings)
+	lists("condition", guide.Keepings)
+}
+
 // The page about the guide tells of every waiver, each with its reason.
 func TestThePageTellsOfEveryWaiver(t *testing.T) {
 	g, err := Shipped()

@@ -22,6 +22,9 @@ func Refusals(path string, g *guide.Matrix) ([]merging.Refusal, error) {
 	if err != nil {
 		return nil, err
 	}
+	if err := (&file{name: path, bytes: b}).oneShallow(); err != nil {
+		return nil, err
+	}
 	var out []merging.Refusal
 	if err := yaml.UnmarshalWithOptions(b, &out, yaml.Strict()); err != nil {
 		return nil, fmt.Errorf("%s: %w", path, err)

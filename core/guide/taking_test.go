@@ -174,7 +174,7 @@ func TestConditionsOfPieces(t *testing.T) {
 			t.Errorf("%s is taken", faulty)
 		}
 	}
-	for _, faulty := range []string{`"after_rain":{"mm":20,"within_days":3,"from_days":5}`, `"dose":{"drops":[9,3]}`, `"yield":{"dried":0.1,"src":"nobody"}`} {
+	for _, faulty := range []string{`"harvest":{"how":"rip"}`, `"preparation":{"steps":[{"do":"nuke"}]}`, `"after_rain":{"mm":20,"within_days":3,"from_days":5}`, `"dose":{"drops":[9,3]}`, `"yield":{"dried":0.1,"src":"nobody"}`} {
 		text := `{` + strings.Replace(taxa, `"harvest":{"organ":"leaf"}`, faulty, 1) + `,"sources":[{"id":"memory","kind":"memory"}]}`
 		if len(parse(t, text).Validate()) == 0 {
 			t.Errorf("%s is taken", faulty)

@@ -404,7 +404,9 @@ func (v *validator) conditions() {
 		x := &v.g.Conditions[i]
 		at := fmt.Sprintf("/conditions/%d", i)
 		v.id(at+"/id", x.ID, seen, "condition")
-		v.oneOf(at+"/then", string(x.Then), string(KeepIt), string(TrimIt), string(LeaveIt))
+		if !slices.Contains(Keepings, x.Then) {
+			v.say(at+"/then", "a piece is kept, trimmed or left, not %q", x.Then)
+		}
 		v.known(at+"/taxa", x.Taxa)
 		v.known(at+"/except", x.Except)
 		if x.Kingdom != "" {
@@ -419,8 +421,18 @@ func (v *validator) conditions() {
 	}
 }
 
-// handled tells what is wrong with when a taxon comes after rain, with its doses and yields.
+// handled tells what is wrong with how a taxon is taken and prepared, with when it comes after rain, its doses and yields.
 func (v *validator) handled(at string, t *Taxon) {
+	if h := t.Harvest; h != nil && h.How != "" && !slices.Contains(Takings, h.How) {
+		v.say(at+"/harvest/how", "%q is no way of taking; they are %v", h.How, Takings)
+	}
+	if p := t.Preparation; p != nil {
+		for i := range p.Steps {
+			if do := p.Steps[i].Do; !slices.Contains(Doings, do) {
+				v.say(fmt.Sprintf("%s/preparation/steps/%d/do", at, i), "%q is nothing that is done; what is: %v", do, Doings)
+			}
+		}
+	}
 	if r := t.AfterRain; r != nil {
 		v.src(at+"/after_rain/src", string(r.Src))
 		if r.MM <= 0 || r.FromDays < 0 || r.WithinDays < r.FromDays {
