@@ -42,7 +42,7 @@ test: lint build browser e2e/node_modules/.installed
 	$(MAKE) -j2 --no-print-directory --output-sync=target test-go test-web
 
 test-go:
-	go test ./...
+	go test -timeout 30m ./...
 	@if command -v gcc >/dev/null; then $(MAKE) --no-print-directory race; else echo "No C compiler is at hand: the race detector was not run."; fi
 
 test-web: build e2e/node_modules/.installed browser
