@@ -24,12 +24,12 @@ func (s *Sheet) withinReach(column, taxon int) bool {
 	if s.HasDate && taxon >= 0 && !s.Guide.Taxa[taxon].Season.In(col.Organ, s.Date) {
 		return false
 	}
-	return !s.beside(col) && s.Record.Observer.Can(col)
+	return !s.otherwise(col) && s.Record.Observer.Can(col)
 }
 
-// beside tells whether what every reading of the column rests on was firmly read to be otherwise: a mushroom with pores has
+// otherwise tells whether what every reading of the column rests on was firmly read to be otherwise: a mushroom with pores has
 // no gills to push off. What the piece lacks may still be fetched, so that does not count.
-func (s *Sheet) beside(col *guide.Column) bool {
+func (s *Sheet) otherwise(col *guide.Column) bool {
 	for _, l := range col.Requires {
 		if s.Guide.Columns[l.Column].Organ == guide.Piece {
 			continue

@@ -7,6 +7,8 @@ import (
 	"slices"
 	"strings"
 	"time"
+
+	"zestythicket/core/policy"
 )
 
 // lintMustSees finds must-sees that do not part a name from a harmful one that it lists, and must-sees that are not there
@@ -126,7 +128,7 @@ func (c *Matrix) lintSiblings(say sayer) {
 	for t := range c.Taxa {
 		tx := &c.Taxa[t]
 		kin := genera[tx.Genus()]
-		if !tx.Harm.Grave() || tx.Useful() || len(kin) < fewestKin {
+		if !tx.Harm.Grave() || tx.Useful() || len(kin) < policy.FewestKin {
 			continue
 		}
 		for n := range c.Columns {
@@ -135,7 +137,7 @@ func (c *Matrix) lintSiblings(say sayer) {
 				continue
 			}
 			for k := range col.States {
-				if shown, scored := c.kinShow(col, k, kin, t); scored >= fewestKin-1 && shown == scored && !col.ShowsClass(col.Pattern[t], k) {
+				if shown, scored := c.kinShow(col, k, kin, t); scored >= policy.FewestKin-1 && shown == scored && !col.ShowsClass(col.Pattern[t], k) {
 					say("sibling-alone", tx.ID+"/"+col.ID+"/"+col.States[k].ID, fmt.Sprintf("/taxa/%d/scores/%s", t, col.ID),
 						"%q never shows %q of %q; all %d others of its genus do", tx.ID, col.States[k].ID, col.ID, scored)
 				}
@@ -143,9 +145,6 @@ func (c *Matrix) lintSiblings(say sayer) {
 		}
 	}
 }
-
-// fewestKin is how many of a genus it takes before one that differs from all others is worth a look. Common practice.
-const fewestKin = 4
 
 func (c *Matrix) kinShow(col *Column, state int, kin []int, but int) (shown, scored int) {
 	for _, o := range kin {
@@ -209,7 +208,6 @@ var claimed = func() []claim {
 		{`pink (?:spore )?prints?`, "spore-print", "pink"},
 		{`rust(?:y|-brown| brown)? (?:spore )?prints?`, "spore-print", "rust"},
 		{`opposite leaves|leaves in pairs|paired leaves`, "leaf-arrangement", "opposite"},
-		{`red pores`, "pores-colour", "red"},
 		{`hollow stems?`, "stem-inside", "hollow"},
 		{`free gills`, "gill-attachment", "free"},
 	} {

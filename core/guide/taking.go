@@ -48,7 +48,8 @@ const (
 // Takings lists them all.
 var Takings = []Taking{Pluck, Cut, Pull, Lever, Dig, PickUp, Tap}
 
-// Effort is what a usual harvest of a taxon asks for.
+// Effort is what a usual harvest of a taxon asks for: how many people, how many minutes, which tools; 0 or none where it is
+// not said.
 type Effort struct {
 	People  int      `json:"people,omitempty"`
 	Minutes float64  `json:"minutes,omitempty"`
@@ -112,7 +113,7 @@ var Doings = []Doing{
 // Heats tells whether the step cooks.
 func (d Doing) Heats() bool { return slices.Contains([]Doing{Blanch, Boil, Steam, Fry, Bake}, d) }
 
-// AfterRain says that a kind waits for moisture: it comes from so many days to so many days after so much rain.
+// AfterRain says that a kind waits for moisture: it comes from FromDays to WithinDays days after MM millimetres of rain.
 type AfterRain struct {
 	MM         float64 `json:"mm"`
 	WithinDays int     `json:"within_days"`
@@ -120,8 +121,8 @@ type AfterRain struct {
 	Src        Src     `json:"src,omitempty"`
 }
 
-// Dose gives the limits of a taxon that is used medicinally: the greatest share of a mixture, and from how many to how
-// many drops. What somebody records is held against it; it advises nothing.
+// Dose gives the limits of a taxon that is used medicinally: the greatest share of a mixture, from 0 to 1, and from how
+// many to how many drops. What somebody records is held against it; it advises nothing.
 type Dose struct {
 	ShareMax float64   `json:"share_max,omitempty"`
 	Drops    []float64 `json:"drops,omitempty"`

@@ -69,8 +69,8 @@ const (
 // shareSteps are the shares that merged scores are rounded to: nobody knows them more exactly. Common practice.
 var shareSteps = []float64{1, 0.8, 0.6, 0.5, 0.4, 0.3, 0.2, 0.15, 0.1, 0.07, 0.05, 0.03, 0.02}
 
-// Merge takes an author's descriptions into the scores of a guide's taxa, and gives the merged scores by taxon and
-// only the author says of taxa with a use. A harmful taxon shows whatever either says that it shows; one with a use what
+// Merge takes an author's descriptions into the scores of a guide's taxa, and gives the merged scores by taxon, and
+// what only the author says of taxa with a use. A harmful taxon shows whatever either says that it shows; one with a use what
 // both say, and what one alone says as seldom as that makes it.
 func Merge(g *guide.Matrix, author []trial.Described, m Merging) (map[string]guide.Scores, []Added) {
 	out := map[string]guide.Scores{}

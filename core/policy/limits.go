@@ -102,9 +102,11 @@ const (
 const PerQuestion = 0.25
 
 // Lints of a guide: a taxon with fewer scores than FewScores is told from others by chance; two characters are twins
-// where TwinTaxa taxa are scored for both in TwinWays ways and one gives the other throughout. Common practice.
+// where TwinTaxa taxa are scored for both in TwinWays ways and one gives the other throughout; of FewestKin of a
+// genus one that differs from all others is worth a look. Common practice.
 const (
 	FewScores = 15
 	TwinTaxa  = 8
 	TwinWays  = 3
+	FewestKin = 4
 )

@@ -241,7 +241,7 @@ export default function TaxonPage({ id }: { id: string }) {
   );
 }
 
-/** How long after how much rain it comes, in the user's own unit. */
+/** How long after how much rain it comes, in millimetres and inches. */
 function afterRain(rain: Described['after_rain']): string {
   if (!rain) return '';
   return `Look ${rain.from_days} to ${rain.within_days} days after ${rain.mm} mm (${(rain.mm / 25.4).toFixed(1)} in) of rain.`;
@@ -255,7 +255,7 @@ function limits(dose: Described['dose']): string {
   return `${[share, drops].filter(Boolean).join('; ')}: common practice, without a source.`;
 }
 
-const kept = { keep: 'Keep it', trim: 'Trim it', leave: 'Leave it' } as const;
+const kept = { keep: 'keep it', trim: 'trim it', leave: 'leave it' } as const;
 
 /** Which pieces are kept, trimmed or left. */
 function Pieces({ page }: { page: Described }) {
@@ -263,7 +263,7 @@ function Pieces({ page }: { page: Described }) {
     <ul>
       {page.conditions.map((x) => (
         <li key={x.sign}>
-          {x.sign}: <b>{kept[x.then as keyof typeof kept].toLowerCase()}.</b> {x.how}
+          {x.sign}: <b>{kept[x.then as keyof typeof kept]}.</b> {x.how}
         </li>
       ))}
     </ul>
@@ -277,8 +277,8 @@ function Preparing({ page }: { page: Described }) {
       {page.preparation}
       {page.steps.length > 0 && (
         <InOrder>
-          {page.steps.map((s) => (
-            <li key={s.words}>
+          {page.steps.map((s, i) => (
+            <li key={`${i} ${s.words}`}>
               {s.words}
               {s.must && <b> Must be done.</b>}
             </li>
