@@ -12,8 +12,6 @@ import (
 
 	"zestythicket/core/guide"
 	shipped "zestythicket/guide"
-
-	"github.com/goccy/go-yaml"
 )
 
 // Waiver lets a finding stand, with the reason. About may end in "/*": then it is all findings of that kind about what stands before it.
@@ -42,12 +40,9 @@ func Check(g *guide.Matrix, place string) ([]Judged, error) {
 			}
 		}
 	}
-	if err := (&file{name: "waivers.yaml", bytes: b}).oneShallow(); err != nil {
-		return nil, err
-	}
 	var list []Waiver
-	if err := yaml.UnmarshalWithOptions(b, &list, yaml.Strict()); err != nil {
-		return nil, fmt.Errorf("waivers.yaml: %w", err)
+	if err := loadYAML("waivers.yaml", b, &list); err != nil {
+		return nil, err
 	}
 	var out []Judged
 	for _, f := range g.Lint() {

@@ -6,9 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
-
-	"github.com/goccy/go-yaml/lexer"
-	"github.com/goccy/go-yaml/token"
+	"strings"
 )
 
 // deepest is how deep lists and objects may stand in each other: nothing in a guide needs half of it.
@@ -16,84 +14,92 @@ const deepest = 40
 
 var errTooDeep = errors.New("nothing in a guide stands that deep; is a bracket missing?")
 
-// oneShallow refuses YAML in which lists and objects stand too deep in each other, and more than one document, before it is
-// parsed: the parser works by recursion, and takes the first document alone. It counts signs, not brackets: one in a
-// comment or a text is none.
-func (f *file) oneShallow() error {
-	flow, begun := 0, false
-	var columns []int // where the lists and objects begin that stand in each other by their indents
-	block := func(column int) {
-		for len(columns) > 0 && columns[len(columns)-1] > column {
-			columns = columns[:len(columns)-1]
-		}
-		if len(columns) == 0 || columns[len(columns)-1] < column {
-			columns = append(columns, column)
-		}
-	}
-	for _, t := range lexer.Tokenize(string(f.bytes)) {
-		switch t.Type {
-		case token.SequenceStartType, token.MappingStartType:
-			flow++
-		case token.SequenceEndType, token.MappingEndType:
-			flow = max(0, flow-1)
-		case token.SequenceEntryType, token.MappingKeyType:
-			if flow == 0 {
-				block(t.Position.Column)
-			}
-		case token.MappingValueType:
-			if key := t.Prev; flow == 0 && key != nil {
-				block(key.Position.Column)
-			}
-		case token.DocumentHeaderType:
-			if begun {
-				return fmt.Errorf("%s:%d: another document begins here, and would not be read; put it into a file of its own", f.name, t.Position.Line)
-			}
-		}
-		if t.Type != token.CommentType && t.Type != token.DirectiveType {
-			begun = true
-		}
-		if flow+len(columns) > deepest {
-			return fmt.Errorf("%s:%d: %w", f.name, t.Position.Line, errTooDeep)
-		}
-	}
-	return nil
+// place is where a value of a file begins, and where what is in it does.
+type place struct {
+	line  int
+	keys  map[string]*place
+	items []*place
 }
 
-// plainJSON refuses JSON in which lists and objects stand too deep in each other, and keys that stand twice in one object:
-// a decoder takes the last of them and says nothing. It leaves alone what is no JSON; that is told better by who reads it.
+// at finds what stands at a pointer (RFC 6901), or the nearest thing around it.
+func (p *place) at(pointer string) *place {
+	for _, step := range strings.Split(pointer, "/")[1:] {
+		var in *place
+		var n int
+		if p.keys != nil {
+			in = p.keys[unescape(step)]
+		} else if _, err := fmt.Sscanf(step, "%d", &n); err == nil && n >= 0 && n < len(p.items) {
+			in = p.items[n]
+		}
+		if in == nil {
+			break
+		}
+		p = in
+	}
+	return p
+}
+
+// plainJSON finds where the values of JSON stand. It refuses JSON in which lists and objects stand too deep in each other,
+// and keys that stand twice in one object: a decoder takes the last of them and says nothing. It leaves alone what is no
+// JSON; that is told better by who reads it.
 func (f *file) plainJSON() error {
 	d := json.NewDecoder(bytes.NewReader(f.bytes))
-	at := func() int { return 1 + bytes.Count(f.bytes[:min(int(d.InputOffset()), len(f.bytes))], []byte("\n")) }
-	type level struct {
-		keys  map[string]bool // of an object; nil for a list
-		value bool            // of an object: what comes next is a value
+	line, counted := 1, 0
+	at := func() int { // of the last token's end, which is on the line that it began on
+		end := min(int(d.InputOffset()), len(f.bytes))
+		line += bytes.Count(f.bytes[counted:end], []byte("\n"))
+		counted = end
+		return line
 	}
-	var open []level
+	type level struct {
+		*place
+		key string // of an object: whose value comes next
+		due bool
+	}
+	f.places = &place{line: 1}
+	open := []level{{place: f.places}}
+	put := func(p *place) {
+		top := &open[len(open)-1]
+		switch {
+		case len(open) == 1:
+			*top.place = *p
+		case top.keys != nil:
+			top.keys[top.key], top.due = p, false
+		default:
+			top.items = append(top.items, p)
+		}
+	}
 	for {
 		t, err := d.Token()
 		if errors.Is(err, io.EOF) || err != nil {
 			return nil
 		}
-		if n := len(open); n > 0 && open[n-1].keys != nil {
-			if key, ok := t.(string); ok && !open[n-1].value {
-				if open[n-1].keys[key] {
-					return fmt.Errorf("%s:%d: %q stands twice here; which is meant?", f.name, at(), key)
-				}
-				open[n-1].keys[key], open[n-1].value = true, true
-				continue
+		top := &open[len(open)-1]
+		if key, ok := t.(string); ok && len(open) > 1 && top.keys != nil && !top.due {
+			if top.keys[key] != nil {
+				return fmt.Errorf("%s:%d: %q stands twice here; which is meant?", f.name, at(), key)
 			}
-			open[n-1].value = false
+			top.key, top.due = key, true
+			continue
 		}
+		p := &place{line: at()}
 		switch t {
 		case json.Delim('{'):
-			open = append(open, level{keys: map[string]bool{}})
+			p.keys = map[string]*place{}
+			put(p)
+			open = append(open, level{place: p})
 		case json.Delim('['):
-			open = append(open, level{})
+			put(p)
+			open = append(open, level{place: p})
 		case json.Delim('}'), json.Delim(']'):
-			open = open[:len(open)-1]
+			if open = open[:len(open)-1]; len(open) == 1 {
+				return nil // what comes after is told by who reads it
+			}
+		default:
+			put(p)
 		}
-		if len(open) > deepest {
-			return fmt.Errorf("%s:%d: %w", f.name, at(), errTooDeep)
+		if len(open)-1 > deepest {
+			return fmt.Errorf("%s:%d: %w", f.name, p.line, errTooDeep)
 		}
 	}
 }

@@ -1,6 +1,8 @@
 package guidefile
 
 import (
+	"encoding/json"
+	"fmt"
 	"reflect"
 	"strings"
 	"testing"
@@ -65,8 +67,8 @@ func TestOwnGuideRefused(t *testing.T) {
 	}
 	var bomb strings.Builder
 	bomb.WriteString("a0: &a0 [x, x]\n")
-	for i := 1; i < 40; i++ {
-		bomb.WriteString(strings.ReplaceAll("aN: &aN [*aM, *aM]\n", "N", string(rune('A'+i%26))+string(rune('a'+i/26))))
+	for i := range 40 {
+		fmt.Fprintf(&bomb, "a%d: &a%d [*a%d, *a%d]\n", i+1, i+1, i, i)
 	}
 	for name, c := range map[string]struct{ text, says string }{
 		"an unknown character":        {one("    scores:\n      cap-song: [loud]\n"), `mine.yaml:9: no character has the id "cap-song"`},
@@ -93,6 +95,9 @@ func TestOwnGuideRefused(t *testing.T) {
 		"another document":           {one("") + "---\n" + one(""), "mine.yaml:8: another document begins here"},
 		"a key twice":                {`{"taxa": [], "taxa": []}`, "mine.yaml:1: "},
 		"documents without end":      {strings.Repeat("---\na\n", 40_000), "mine.yaml:3: another document begins here"},
+		"no number":                  {"corrections:\n  - taxon: amanita-phalloides\n    scores:\n      cap-diameter:\n        max: .nan\n", `mine.yaml:5: ".nan" is no number`},
+		"a key that is a list":       {"taxa: []\n? [a, b]\n: c\n", "mine.yaml:2: a key is a word"},
+		"a mark of its own":          {"taxa: !!binary aGk=\n", "mine.yaml:1: a guide has no use for what is marked !!binary"},
 		"a list":                     {"- a\n- b\n", "an object with the keys taxa and corrections, not a list"},
 		"a correction of nothing":    {"corrections:\n  - {taxon: boletus-sui, note: x}\n", `mine.yaml:2: the guide has no taxon "boletus-sui" to correct`},
 		"a correction that is wrong": {"corrections:\n  - taxon: amanita-phalloides\n    scores:\n      stem-base: [nest]\n", `mine.yaml:4: "nest" is not a state of "stem-base"`},
@@ -124,6 +129,32 @@ func FuzzReadOverlay(f *testing.F) {
 		_, laid, err := ReadOverlay("mine.yaml", []byte(text), book)
 		if err == nil {
 			guide.Loosened(book, guide.CompileValid(laid).AsWritten())
+		}
+	})
+}
+
+// Whatever anybody writes into a guide of their own is read again as it was written out.
+func FuzzWrittenIsRead(f *testing.F) {
+	for _, text := range []string{
+		"", " ", "? a", ":\tb", "a: b", "- a", "a\tb", "\t", "yes", "null", "~", "1", "1.5", "0x1f", "2026-05-01", "#", "a #b", "|", "> a", "\"", "'", "a\nb", "a\n", "\n\n b", "\r", "\r\n",
+		"\u0085", "\u2028", "\ufeff", "\x7f", "\x00", "%a", "@a", "`a", "&a", "*a", "!a", "{a", "[a", "---", "...", "<<", "=", "\U0001f344", "word of mouth ", "Pilz, essbar (gekocht)", "a:", "\\", "e\u0301",
+	} {
+		f.Add(text)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		text = strings.ToValidUTF8(text, "?")
+		want := map[string]any{"note": text, "names": []any{text, "x", []any{}, map[string]any{}}, "last": text}
+		b, err := json.Marshal(want)
+		if err != nil {
+			t.Fatal(err)
+		}
+		written, err := writeYAML(b)
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := &file{name: "x", bytes: written}
+		if err := got.readYAML(); err != nil || !reflect.DeepEqual(got.value, any(want)) {
+			t.Fatalf("%q is written as\n%s\nand read as %q (%v)", text, written, got.value, err)
 		}
 	})
 }

@@ -5,15 +5,12 @@ import (
 	"errors"
 	"fmt"
 	"slices"
-	"strconv"
 	"strings"
 	"sync"
 
 	"zestythicket/core/guide"
 	shipped "zestythicket/guide"
 
-	"github.com/goccy/go-yaml"
-	"github.com/goccy/go-yaml/parser"
 	"github.com/santhosh-tekuri/jsonschema/v6"
 	"golang.org/x/text/language"
 	"golang.org/x/text/message"
@@ -68,30 +65,12 @@ func (d *Document) stands(at string) (*file, string) {
 	return d.files[0], at
 }
 
-// line finds the line that a pointer of the file points at, or at least the nearest thing around it.
+// line is the line of what stands at a pointer, or of the nearest thing around it.
 func (f *file) line(pointer string) int {
-	if f.tree == nil {
-		tree, err := parser.ParseBytes(f.bytes, 0)
-		if err != nil {
-			return 1
-		}
-		f.tree = tree
+	if f.places == nil {
+		return 1
 	}
-	steps := strings.Split(pointer, "/")[1:]
-	for ; len(steps) > 0; steps = steps[:len(steps)-1] {
-		b := (&yaml.PathBuilder{}).Root()
-		for _, s := range steps {
-			if n, err := strconv.ParseUint(s, 10, 32); err == nil {
-				b = b.Index(uint(n))
-			} else {
-				b = b.Child(unescape(s))
-			}
-		}
-		if node, err := b.Build().FilterFile(f.tree); err == nil && node != nil {
-			return node.GetToken().Position.Line
-		}
-	}
-	return 1
+	return f.places.at(pointer).line
 }
 
 func unescape(step string) string {

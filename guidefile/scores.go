@@ -10,8 +10,6 @@ import (
 	"strconv"
 	"strings"
 
-	"github.com/goccy/go-yaml"
-
 	"zestythicket/core/guide"
 	"zestythicket/core/merging"
 )
@@ -22,12 +20,9 @@ func Refusals(path string, g *guide.Matrix) ([]merging.Refusal, error) {
 	if err != nil {
 		return nil, err
 	}
-	if err := (&file{name: path, bytes: b}).oneShallow(); err != nil {
-		return nil, err
-	}
 	var out []merging.Refusal
-	if err := yaml.UnmarshalWithOptions(b, &out, yaml.Strict()); err != nil {
-		return nil, fmt.Errorf("%s: %w", path, err)
+	if err := loadYAML(path, b, &out); err != nil {
+		return nil, err
 	}
 	for i := range out {
 		if err := out[i].Check(g); err != nil {

@@ -63,7 +63,7 @@ func TestScoresAreWrittenBack(t *testing.T) {
 	for text, want := range map[string]string{
 		"": "no such file", "- {taxon: none, character: sap, why: x}": "no taxon", "- {taxon: amanita-fulva, character: none, why: x}": "no character",
 		"- {taxon: amanita-fulva, character: stem-base, states: [none], why: x}": "no state", "- {taxon: amanita-fulva, character: stem-base}": "says why",
-		"- {taxon: amanita-fulva, charakter: stem-base}": "unknown field",
+		"- {taxon: amanita-fulva, charakter: stem-base}": `wrong.yaml:1: there is no key "charakter"`,
 	} {
 		if text != "" {
 			if err := os.WriteFile(wrong, []byte(text), 0o600); err != nil {

@@ -7,7 +7,7 @@ import (
 	"testing"
 	"time"
 
-	"github.com/goccy/go-yaml"
+	"go.yaml.in/yaml/v4"
 
 	"zestythicket/core/guide"
 )
@@ -39,7 +39,7 @@ func TestTheSecondReadingIsAnswered(t *testing.T) {
 		t.Fatal(err)
 	}
 	var rows []finding
-	if err := yaml.UnmarshalWithOptions(text, &rows, yaml.Strict()); err != nil {
+	if err := yaml.Load(text, &rows, yaml.WithKnownFields()); err != nil {
 		t.Fatal(err)
 	}
 	g, err := Shipped()

@@ -10,7 +10,7 @@ import (
 
 	"zestythicket/core/guide"
 
-	"github.com/goccy/go-yaml"
+	"go.yaml.in/yaml/v4"
 )
 
 // wordNet is what Princeton WordNet says of the guide's taxa, as `make wordnet` wrote it.
@@ -45,7 +45,7 @@ func TestTheGuideAgreesWithWordNet(t *testing.T) {
 	var w wordNet
 	readInto(t, "testdata/wordnet.json", func(b []byte) error { return json.Unmarshal(b, &w) })
 	var list []settled
-	readInto(t, "testdata/wordnet-settled.yaml", func(b []byte) error { return yaml.UnmarshalWithOptions(b, &list, yaml.Strict()) })
+	readInto(t, "testdata/wordnet-settled.yaml", func(b []byte) error { return yaml.Load(b, &list, yaml.WithKnownFields()) })
 	var ids []string
 	for i := range g.Taxa {
 		ids = append(ids, g.Taxa[i].ID)
