@@ -10,7 +10,7 @@ WEB := $(shell find web/src web/public -type f -not -name schema.d.ts) web/index
 GO := $(shell find . -name '*.go' -not -path './web/node_modules/*' -not -path './e2e/node_modules/*') go.mod go.sum
 DATA := guide/shipped.json guide/schema.json guide/overlay.schema.json guide/waivers.yaml demo/scenario.json $(wildcard exchange/schemas/*.json)
 
-.PHONY: demo dev test test-go test-web e2e race build lint bench speed compare wordnet shots guide clean browser tools
+.PHONY: demo dev test test-go test-web e2e race load kill fuzz vuln build lint bench speed compare wordnet shots guide clean browser tools
 
 demo: build
 	./bin/thicket serve --demo
@@ -42,6 +42,7 @@ test: lint build browser e2e/node_modules/.installed
 	$(MAKE) -j2 --no-print-directory --output-sync=target test-go test-web
 
 test-go:
+	$(MAKE) --no-print-directory vuln
 	go test -timeout 30m ./...
 	@if command -v gcc >/dev/null; then $(MAKE) --no-print-directory race; else echo "No C compiler is at hand: the race detector was not run."; fi
 
@@ -54,7 +55,32 @@ e2e: build e2e/node_modules/.installed browser
 
 # What is done at once: many requests, an overlay that changes meanwhile, what is worked out in the background.
 race:
-	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|NoLongerHolds|AllOrNone' ./server ./store
+	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|NoLongerHolds|AllOrNone|Together' ./server ./store -writes 2
+
+# Many clients that write at once, and a program that is killed at its work a thousand times; docs/reliability.md says what came of it.
+CLIENTS ?= 50
+WRITES ?= 100
+load:
+	go test ./server -run ManyWriteAtOnce -v -clients $(CLIENTS) -writes $(WRITES)
+
+KILLS ?= 1000
+kill:
+	go test ./cmd/thicket -timeout 2h -run Killed -v -kills $(KILLS)
+
+# Ten minutes of made-up input for each of the parsers.
+FUZZ ?= 10m
+fuzz:
+	go test ./guidefile -run '^$$' -fuzz FuzzReadOverlay -fuzztime $(FUZZ)
+	go test ./guidefile -run '^$$' -fuzz FuzzLoad -fuzztime $(FUZZ)
+	go test ./guidefile -run '^$$' -fuzz FuzzWrittenIsRead -fuzztime $(FUZZ)
+	go test ./app -run '^$$' -fuzz FuzzIdentifyLines -fuzztime $(FUZZ)
+	go test ./core/ruling -run '^$$' -fuzz FuzzRecord -fuzztime $(FUZZ)
+
+# Known holes in what the program is made of, where their list can be reached.
+vuln:
+	@said=$$(go tool govulncheck ./... 2>&1); ended=$$?; \
+	if grep -q 'fetching vulnerabilities' <<<"$$said"; then echo "The list of known holes cannot be reached: nothing was looked up in it."; \
+	else echo "$$said" | tail -20; exit $$ended; fi
 
 # The program is built anew and started again on every change of its code; the front end follows by itself.
 dev: web/node_modules/.installed web/dist/index.html

@@ -4,7 +4,9 @@ package app
 
 import (
 	"context"
+	"hash/maphash"
 	"log/slog"
+	"sync"
 	"time"
 
 	"zestythicket/core/guide"
@@ -22,13 +24,15 @@ type App struct {
 
 	guides *guides
 	stale  chan string // owners of whom something is to be worked out anew
+	turns  [256]sync.Mutex
+	seed   maphash.Seed
 }
 
 // New makes an application on a valid guide. Files reads and writes guides of the users' own.
 func New(base *guide.Source, store Store, files GuideFiles) *App {
 	a := &App{
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
-		stale: make(chan string, 64),
+		stale: make(chan string, 64), seed: maphash.MakeSeed(),
 	}
 	a.guides = newGuides(base, store, files)
 	return a
@@ -50,6 +54,14 @@ func (a *App) Session(ctx context.Context, owner string) (*Session, error) {
 		return nil, err
 	}
 	return &Session{App: a, Owner: owner, Guide: s}, nil
+}
+
+// oneAtATime waits until nobody else here changes the record, and gives what lets the next one in: who worked a change out on
+// what another changed meanwhile would have to work it out again.
+func (a *App) oneAtATime(id string) (done func()) {
+	turn := &a.turns[maphash.String(a.seed, id)%uint64(len(a.turns))]
+	turn.Lock()
+	return turn.Unlock
 }
 
 // NewID makes an id: a UUID of version 7, which sorts by time.

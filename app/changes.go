@@ -24,7 +24,7 @@ func (s *Session) Read(ctx context.Context, id string, w Write, n NewReading) (*
 	if err != nil {
 		return nil, err
 	}
-	return s.change(ctx, id, w, events.Read, r.Character, func(now *events.Record, blamed func() ([]string, error)) (*step, error) {
+	return s.change(ctx, id, w, events.Read, r.Character, events.Made{Reading: r, Afresh: n.Afresh}, func(now *events.Record, blamed func() ([]string, error)) (*step, error) {
 		return madeStep(now, r, n.Afresh, blamed)
 	})
 }
@@ -64,7 +64,7 @@ func (s *Session) AnswerKey(ctx context.Context, id string, w Write, character s
 	if err != nil {
 		return nil, false, err
 	}
-	r, err = s.change(ctx, id, w, events.Read, character, func(now *events.Record, blamed func() ([]string, error)) (*step, error) {
+	r, err = s.change(ctx, id, w, events.Read, character, events.Made{Reading: reading}, func(now *events.Record, blamed func() ([]string, error)) (*step, error) {
 		if kept = len(states) > 0 || now.Find(reading.Character) == nil; !kept {
 			return nil, nil
 		}
@@ -75,7 +75,8 @@ func (s *Session) AnswerKey(ctx context.Context, id string, w Write, character s
 
 // ClearReading takes the reading of a character away.
 func (s *Session) ClearReading(ctx context.Context, id string, w Write, character string) (*Record, error) {
-	return s.change(ctx, id, w, events.Clear, character, says(events.Cleared{Character: character}))
+	body := events.Cleared{Character: character}
+	return s.change(ctx, id, w, events.Clear, character, body, says(body))
 }
 
 // Describe changes what a record is about.
@@ -83,42 +84,42 @@ func (s *Session) Describe(ctx context.Context, id string, w Write, about About)
 	if err := about.check(); err != nil {
 		return nil, err
 	}
-	return s.change(ctx, id, w, events.Details, "", says(about.event()))
+	return s.change(ctx, id, w, events.Details, "", about.event(), says(about.event()))
 }
 
 // Close closes a record with what was done. Its ruling is kept as it is then.
 func (s *Session) Close(ctx context.Context, id string, w Write, c Closing) (*Record, error) {
-	return s.change(ctx, id, w, events.Close, "", says(c.event()))
+	return s.change(ctx, id, w, events.Close, "", c.event(), says(c.event()))
 }
 
 // Undo takes the last change back, Redo brings back what was undone last. Both name the operation, so that they mean the
 // same wherever they arrive.
 func (s *Session) Undo(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Undo, "", func(now *events.Record, _ func() ([]string, error)) (*step, error) {
+	return s.change(ctx, id, w, events.Undo, "", nil, func(now *events.Record, _ func() ([]string, error)) (*step, error) {
 		return &step{body: events.Reversal{Op: now.LastOp}}, nil
 	})
 }
 
 // Redo brings back what was undone last.
 func (s *Session) Redo(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Redo, "", func(now *events.Record, _ func() ([]string, error)) (*step, error) {
+	return s.change(ctx, id, w, events.Redo, "", nil, func(now *events.Record, _ func() ([]string, error)) (*step, error) {
 		return &step{body: events.Reversal{Op: now.NextOp}}, nil
 	})
 }
 
 // Reopen opens a closed record again.
 func (s *Session) Reopen(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Reopen, "", says(nil))
+	return s.change(ctx, id, w, events.Reopen, "", nil, says(nil))
 }
 
 // Delete deletes a record; Restore brings it back.
 func (s *Session) Delete(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Delete, "", says(nil))
+	return s.change(ctx, id, w, events.Delete, "", nil, says(nil))
 }
 
 // Restore brings a deleted record back.
 func (s *Session) Restore(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Restore, "", says(nil))
+	return s.change(ctx, id, w, events.Restore, "", nil, says(nil))
 }
 
 func says(body any) func(*events.Record, func() ([]string, error)) (*step, error) {

@@ -14,9 +14,13 @@ var (
 	// ErrExists: a record of that id is there already.
 	ErrExists = errors.New("a record of that id is there already")
 	// ErrOperationReused: an operation's id was used before, for something else.
-	ErrOperationReused = errors.New("this operation was used before, for something else; an operation's id is made anew for each change")
+	ErrOperationReused = errors.New("this operation was used before, for something else, so nothing was done; an operation's id is made anew for each change")
 	// ErrFull: the disk is full; nothing of the operation was kept.
 	ErrFull = errors.New("the disk is full, so this was not saved; everything saved before is still there. Free some space and try again")
+	// ErrBusy: so much is being written at once that this was not taken; nothing of it was kept.
+	ErrBusy = errors.New("so much is being saved at once that this was not; try again in a moment")
+	// ErrDamaged: the database's file is not as it was written.
+	ErrDamaged = errors.New("the database is damaged; stop the program, keep its file aside and put a copy in its place")
 	// ErrReadOnly: the file may not be written to.
 	ErrReadOnly = errors.New("the database cannot be written to; look at the rights of its file and folder")
 	// ErrChanged: a stream got other events meanwhile; whoever gets it tries again. It does not leave this package.

@@ -65,5 +65,8 @@ func (g *guides) load(ctx context.Context, owner string) (*guide.Snapshot, error
 	}
 	unused := *g.base
 	unused.Trouble, unused.Overlay = g.files.Plainly(err).Error(), &guide.Overlay{}
-	return &unused, json.Unmarshal(kept[0], unused.Overlay)
+	if json.Unmarshal(kept[0], unused.Overlay) != nil { // not to be shown either; the change before it can be brought back
+		unused.Overlay = &guide.Overlay{}
+	}
+	return &unused, nil
 }

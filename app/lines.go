@@ -49,6 +49,9 @@ func IdentifyLines(m *guide.Matrix, in io.Reader, out io.Writer) error {
 }
 
 func readRecord(line []byte) (*evidence.Record, error) {
+	if bytes.Equal(line, []byte("null")) {
+		return nil, errors.New("this is not a record: null says nothing")
+	}
 	var rec evidence.Record
 	d := json.NewDecoder(bytes.NewReader(line))
 	d.DisallowUnknownFields()

@@ -72,15 +72,19 @@ func (s *Session) merged(ctx context.Context, incoming []events.Event) ([]Additi
 		if err != nil {
 			return nil, refuse(err)
 		}
-		stream.Created, stream.Changed, stream.Deleted = now.Created, now.Changed, now.Deleted
+		stream.Created = now.Created
 		stays := now.Closing != nil && stream.Frozen != nil && stream.Closed
-		stream.Closed, stream.Events = now.Closing != nil, len(had)+len(news)
+		if err := s.settle(&stream, &now, len(had)+len(news)); err != nil {
+			return nil, err
+		}
 		if !stays {
-			shown, err := s.rule(id, &now, set)
-			if err != nil {
-				return nil, err
+			shown, trouble := s.rule(id, &now, set)
+			if trouble != nil {
+				err = s.listTrouble(&stream, &now, trouble, set)
+			} else {
+				err = s.list(&stream, &now, shown, set)
 			}
-			if err := s.list(&stream, &now, shown, set); err != nil {
+			if err != nil {
 				return nil, err
 			}
 		}

@@ -1,6 +1,7 @@
 package app
 
 import (
+	"bytes"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
@@ -123,6 +124,8 @@ type OverlayWrite struct {
 	Op string
 	// Confirm is the word that the answer gave, once what it asks was read.
 	Confirm string
+
+	back bool // it takes the last change back
 }
 
 // OverlayChange tells what came of a change of an overlay: kept, or what must be confirmed first.
@@ -168,13 +171,15 @@ func (s *Session) KeepTaxon(ctx context.Context, w OverlayWrite, id string, d Ta
 	if d.ID != id {
 		return nil, refused("the id is %q at the address and %q in the taxon", id, d.ID)
 	}
-	t := d.taxon()
-	for i := range s.Guide.Overlay.Taxa {
-		if was := &s.Guide.Overlay.Taxa[i]; was.ID == id {
-			t.KeepUnseen(was)
+	return s.changeOverlay(ctx, w, func(now *guide.Overlay) (*guide.Overlay, error) {
+		t := d.taxon()
+		for i := range now.Taxa {
+			if was := &now.Taxa[i]; was.ID == id {
+				t.KeepUnseen(was)
+			}
 		}
-	}
-	return s.changeOverlay(ctx, w, over(&guide.Overlay{Taxa: []guide.Taxon{t}}))
+		return now.Over(&guide.Overlay{Taxa: []guide.Taxon{t}}), nil
+	})
 }
 
 // Correct keeps names, a note and scores that stand in place of the guide's for one of its taxa; with nothing said, what was
@@ -211,6 +216,7 @@ func (s *Session) ImportOverlay(ctx context.Context, w OverlayWrite, name, text 
 
 // UndoOverlay takes the last change back.
 func (s *Session) UndoOverlay(ctx context.Context, w OverlayWrite) (*OverlayChange, error) {
+	w.back = true
 	return s.changeOverlay(ctx, w, func(*guide.Overlay) (*guide.Overlay, error) {
 		kept, err := s.Store.Overlays(ctx, s.Owner, 2)
 		if err != nil || len(kept) == 0 {
@@ -245,7 +251,7 @@ func (s *Session) changeOverlay(ctx context.Context, w OverlayWrite, change func
 	o.changing.Lock()
 	defer o.changing.Unlock()
 	now := &Session{App: s.App, Owner: s.Owner, Guide: o.snapshot.Load()} // as it is, now that nobody else changes it
-	if known, err := s.Store.HasOverlay(ctx, s.Owner, w.Op); known || err != nil {
+	if known, err := s.overlayReplayed(ctx, w, change); known || err != nil {
 		if err != nil {
 			return nil, err
 		}
@@ -285,6 +291,28 @@ func (s *Session) changeOverlay(ctx context.Context, w OverlayWrite, change func
 	s.touch()
 	out.Saved, out.Asks, out.Confirm = true, []guide.Loosening{}, ""
 	return now.answer(ctx, out)
+}
+
+// overlayReplayed tells whether an operation was kept already, as it was sent now. One that said something else is a mistake.
+func (s *Session) overlayReplayed(ctx context.Context, w OverlayWrite, change func(now *guide.Overlay) (*guide.Overlay, error)) (bool, error) {
+	made, before, known, err := s.Store.OverlayOf(ctx, s.Owner, w.Op)
+	if err != nil || !known || w.back {
+		return known, err
+	}
+	was := &guide.Overlay{}
+	if before != nil {
+		if err := json.Unmarshal(before, was); err != nil {
+			return false, fmt.Errorf("an earlier guide of one's own cannot be read: %w", err)
+		}
+	}
+	again, err := change(was)
+	if err != nil {
+		return false, ErrOperationReused
+	}
+	if text, err := json.Marshal(again); err != nil || !bytes.Equal(text, made) {
+		return false, ErrOperationReused
+	}
+	return true, nil
 }
 
 func (s *Session) answer(ctx context.Context, out *OverlayChange) (*OverlayChange, error) {

@@ -1,10 +1,13 @@
 package app
 
 import (
+	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -18,16 +21,18 @@ import (
 
 // Record is a record with its ruling: worked out anew for an open one, as it was frozen for a closed one.
 type Record struct {
-	ID       string         `json:"id"`
-	Created  time.Time      `json:"created"`
-	Changed  time.Time      `json:"changed"`
-	Deleted  bool           `json:"deleted"`
-	About    About          `json:"about"`
-	Readings []Kept         `json:"readings"`
-	Closing  *Ended         `json:"closing,omitempty"`
-	CanUndo  bool           `json:"can_undo"`
-	CanRedo  bool           `json:"can_redo"`
-	Ruling   identify.Shown `json:"ruling"`
+	ID       string    `json:"id"`
+	Created  time.Time `json:"created"`
+	Changed  time.Time `json:"changed"`
+	Deleted  bool      `json:"deleted"`
+	About    About     `json:"about"`
+	Readings []Kept    `json:"readings"`
+	Closing  *Ended    `json:"closing,omitempty"`
+	CanUndo  bool      `json:"can_undo"`
+	CanRedo  bool      `json:"can_redo"`
+	// Ruling is left out where there is none, and Trouble says why.
+	Ruling  *identify.Shown `json:"ruling,omitempty"`
+	Trouble string          `json:"trouble" doc:"Why it cannot be ruled on, and what to do; empty where it can"`
 	// Frozen tells that the ruling is the one of the day the record was closed, with that guide and engine.
 	Frozen    bool   `json:"frozen"`
 	GuideHash string `json:"guide_hash"`
@@ -88,64 +93,107 @@ type Write struct {
 // Here is the device of whoever does not name one.
 const Here = "here"
 
-// Records lists records that hold every word of the query, the latest change first.
-func (s *Session) Records(ctx context.Context, query string, deleted bool) ([]Row, error) {
+// RecordQuery asks for a page of records, the latest change first.
+type RecordQuery struct {
+	// Query holds words, each of which a record must hold.
+	Query string
+	// Deleted asks for those that were deleted lately in place of those that were not.
+	Deleted bool
+	// After is the Next of the page before; empty for the first.
+	After string
+	// Limit is the most that the page may hold.
+	Limit int
+}
+
+// RecordPage is a page of records.
+type RecordPage struct {
+	Rows []Row `json:"rows"`
+	// Next is to be sent for the page after this one; empty for the last.
+	Next string `json:"next" doc:"To be sent as after for the next page; empty on the last"`
+}
+
+// deletedFor is how long a deleted record is listed as such. It is kept for good; after that time its address finds it.
+const deletedFor = 30 * 24 * time.Hour
+
+// Records lists a page of the records.
+func (s *Session) Records(ctx context.Context, q RecordQuery) (*RecordPage, error) {
 	set, err := s.Settings(ctx)
 	if err != nil {
 		return nil, err
 	}
-	streams, err := s.Store.List(ctx, s.Owner, events.RecordStream, guide.Fold(query), deleted)
+	list := ListQuery{Words: strings.Fields(guide.Fold(q.Query)), Deleted: q.Deleted, Limit: q.Limit + 1}
+	if q.Deleted {
+		list.Since = s.Now().Add(-deletedFor)
+	}
+	if q.After != "" {
+		at, id, ok := strings.Cut(q.After, "~")
+		if list.After, err = time.Parse(time.RFC3339Nano, at); err != nil || !ok || id == "" {
+			return nil, refused("after is what the page before gave as next, not %q", q.After)
+		}
+		list.AfterID = id
+	}
+	streams, err := s.Store.List(ctx, s.Owner, events.RecordStream, list)
 	if err != nil {
 		return nil, err
 	}
-	basis := s.basis(set)
-	rows := make([]Row, len(streams))
-	for i := range streams {
-		st := &streams[i]
-		var l listing
-		if err := json.Unmarshal(st.Listing, &l); err != nil {
-			return nil, fmt.Errorf("record %s: what is listed of it cannot be read: %w", st.ID, err)
-		}
-		rows[i] = Row{
-			ID: st.ID, Changed: st.Changed, Kingdom: l.Kingdom, Date: l.Date, Place: l.Place, Observer: l.Observer, Verdict: l.Verdict,
-			Reason: l.Reason, Working: l.Working, WorkingName: l.WorkingName, Margin: l.Margin, Odd: l.Odd, Done: l.Done, Closed: st.Closed,
-			Deleted: st.Deleted, Stale: !st.Closed && st.Basis != basis,
-		}
-		if rows[i].Stale { // what no longer holds is not shown, least of all that nothing harmful fits
-			rows[i].Verdict, rows[i].Reason, rows[i].Margin, rows[i].Odd = "", "", nil, ""
-		}
+	page := &RecordPage{}
+	if len(streams) > q.Limit {
+		streams = streams[:q.Limit]
+		last := &streams[q.Limit-1]
+		page.Next = last.Changed.UTC().Format(time.RFC3339Nano) + "~" + last.ID
 	}
-	if slices.ContainsFunc(rows, func(r Row) bool { return r.Stale }) {
+	basis := s.basis(set)
+	page.Rows = make([]Row, len(streams))
+	for i := range streams {
+		page.Rows[i] = rowOf(&streams[i], basis)
+	}
+	if slices.ContainsFunc(page.Rows, func(r Row) bool { return r.Stale }) {
 		s.touch()
 	}
-	return rows, nil
+	return page, nil
+}
+
+// rowOf is what is shown of a record in a list. What was worked out on another basis is not shown, least of all that nothing
+// harmful fits.
+func rowOf(st *Stream, basis string) Row {
+	r := Row{ID: st.ID, Changed: st.Changed, Closed: st.Closed, Deleted: st.Deleted, Stale: !st.Closed && st.Basis != basis}
+	var l listing
+	if err := json.Unmarshal(st.Listing, &l); err != nil {
+		r.Reason = "What is listed of this record cannot be read; open it."
+		return r
+	}
+	r.Kingdom, r.Date, r.Place, r.Observer, r.Working, r.WorkingName, r.Done = l.Kingdom, l.Date, l.Place, l.Observer, l.Working, l.WorkingName, l.Done
+	if !r.Stale {
+		r.Verdict, r.Reason, r.Margin, r.Odd = l.Verdict, l.Reason, l.Margin, l.Odd
+	}
+	return r
 }
 
 // Record gives a record with its ruling.
 func (s *Session) Record(ctx context.Context, id string) (*Record, error) {
-	stream, list, err := s.Store.Load(ctx, s.Owner, events.RecordStream, id)
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return nil, err
-	}
-	now, err := events.FoldRecord(list)
-	if err != nil {
-		return nil, refuse(err)
 	}
 	set, err := s.Settings(ctx)
 	if err != nil {
 		return nil, err
 	}
 	var shown *identify.Shown
-	if !stream.Closed || stream.Frozen == nil {
-		if shown, err = s.rule(id, &now, set); err != nil {
-			return nil, err
-		}
+	var trouble error
+	if !o.Closed || o.Frozen == nil {
+		shown, trouble = s.rule(id, &o.now, set)
 	}
-	return s.view(&stream, &now, shown, set)
+	return s.view(&o.Stream, &o.now, shown, trouble, set)
 }
 
 // rule rules on what a record says, seen by who is set.
 func (s *Session) rule(id string, now *events.Record, set *Settings) (*identify.Shown, error) {
+	if t := now.About.Target; t != "" {
+		if _, ok := s.Guide.Matrix.Taxon(t); !ok {
+			return nil, refused("the name that this record goes by, %q, is no longer in your guide: choose another in its details, or none; what was read is kept", t)
+		}
+	}
 	shown, err := identify.Show(s.Guide.Matrix, now.Evidence(id, set.observer()))
 	if err != nil {
 		return nil, refused("this record was made with another guide and cannot be ruled on with this one: %w", err)
@@ -153,8 +201,9 @@ func (s *Session) rule(id string, now *events.Record, set *Settings) (*identify.
 	return shown, nil
 }
 
-// view is a record as it is shown. Shown may be nil where the stream holds a frozen ruling.
-func (s *Session) view(stream *Stream, now *events.Record, shown *identify.Shown, set *Settings) (*Record, error) {
+// view is a record as it is shown. Shown may be nil where the stream holds a frozen ruling, or where there is none, for what
+// trouble says.
+func (s *Session) view(stream *Stream, now *events.Record, shown *identify.Shown, trouble error, set *Settings) (*Record, error) {
 	r := &Record{
 		ID: stream.ID, Created: now.Created, Changed: now.Changed, Deleted: now.Deleted, About: aboutOf(now.About), Readings: []Kept{},
 		Closing: endedOf(now.Closing, set.imperial()), CanUndo: now.LastOp != "" && now.Closing == nil, CanRedo: now.NextOp != "" && now.Closing == nil,
@@ -174,7 +223,9 @@ func (s *Session) view(stream *Stream, now *events.Record, shown *identify.Shown
 		}
 		r.Frozen, r.GuideHash, r.Engine = true, f.Guide, f.Engine
 	}
-	r.Ruling = *shown
+	if r.Ruling = shown; shown == nil && trouble != nil {
+		r.Trouble = guide.AtStart(trouble.Error()) + "."
+	}
 	return r, nil
 }
 
@@ -245,100 +296,117 @@ type step struct {
 
 // begin starts a record with a history, all of it or nothing.
 func (s *Session) begin(ctx context.Context, id string, steps []step) (*Record, error) {
-	if known, err := s.replayed(ctx, id, steps[0].Op); known || err != nil {
+	defer s.oneAtATime(id)()
+	again := func() (bool, error) { return s.replayed(ctx, id, steps[0].Op, steps[0].kind, steps[0].body) }
+	if known, err := again(); known || err != nil {
 		if err != nil {
 			return nil, err
 		}
 		return s.Record(ctx, id)
 	}
+	o := &opened{Stream: Stream{Kind: events.RecordStream, ID: id, Owner: s.Owner, Created: steps[0].at}}
 	var list []events.Event
+	sofar := opened{Stream: o.Stream, now: events.Record{Revision: events.Revision{}}}
 	for _, st := range steps {
-		e, err := s.event(id, st, list)
+		e, err := s.event(ctx, &sofar, st)
 		if err != nil {
 			return nil, err
 		}
 		list = append(list, e)
+		sofar.Events, sofar.now.Revision[e.Device] = len(list), e.Number
 	}
-	stream := Stream{Kind: events.RecordStream, ID: id, Owner: s.Owner, Created: list[0].At}
-	r, err := s.keep(ctx, stream, nil, list)
+	o.list = []events.Event{}
+	r, err := s.keep(ctx, o, list)
 	if errors.Is(err, ErrExists) { // perhaps sent twice at once
-		if known, e := s.replayed(ctx, id, steps[0].Op); known && e == nil {
+		if known, e := again(); known && e == nil {
 			return s.Record(ctx, id)
 		}
 	}
 	return r, err
 }
 
-// replayed tells whether an operation was kept on the record already. On another one it is a mistake.
-func (s *Session) replayed(ctx context.Context, id, op string) (bool, error) {
-	on, known, err := s.Store.Operation(ctx, s.Owner, op)
-	if known && on != id {
+// replayed tells whether an operation was kept on the record already, as it was sent now. On another record, or saying
+// something else, it is a mistake.
+func (s *Session) replayed(ctx context.Context, id, op string, kind events.Kind, says any) (bool, error) {
+	made, err := s.Store.Operation(ctx, s.Owner, op)
+	if err != nil || len(made) == 0 {
+		return false, err
+	}
+	e := &made[0]
+	body, err := e.Decode()
+	if err != nil {
+		return false, refuse(err)
+	}
+	if m, ok := body.(*events.Made); ok {
+		m.Held = false // whether it is held is ours to say
+	}
+	if _, ok := body.(*events.Reversal); ok {
+		body = nil // what it takes back is ours to say
+	}
+	was, _ := json.Marshal(body) // what was decoded, and what was sent, can be written
+	is, _ := json.Marshal(says)
+	if e.StreamID != id || e.Kind != kind || !bytes.Equal(was, is) {
 		return false, ErrOperationReused
 	}
-	return known, err
+	return true, nil
 }
 
-// event makes the event of a step that comes after others.
-func (s *Session) event(id string, st step, before []events.Event) (events.Event, error) {
+// event makes the event of a step that comes after all that there is.
+func (s *Session) event(ctx context.Context, o *opened, st step) (events.Event, error) {
 	e, err := events.New(events.RecordStream, st.kind, st.body)
 	if err != nil {
 		return e, err
 	}
-	e.ID, e.Op, e.StreamID, e.Owner, e.At, e.Device = NewID(), st.Op, id, s.Owner, st.at, st.Device
-	if e.Device == "" {
-		e.Device = Here
-	}
-	e.Seen = events.RevisionOf(before)
-	if st.Seen != nil {
-		for device, most := range e.Seen {
-			e.Seen[device] = min(most, st.Seen[device])
+	e.ID, e.Op, e.StreamID, e.Owner, e.At, e.Device = NewID(), st.Op, o.ID, s.Owner, st.at, cmp.Or(st.Device, Here)
+	e.Seen = events.Revision{}
+	for device, most := range o.now.Revision {
+		if st.Seen != nil {
+			most = min(most, st.Seen[device])
 		}
+		e.Seen[device] = most
 	}
-	for i := range before {
-		if before[i].Device == e.Device {
-			e.Number = max(e.Number, before[i].Number)
+	e.Number = o.now.Revision[e.Device]
+	if !o.now.Whole(o.Events) { // beyond a gap there may be more of this device's
+		list, err := s.all(ctx, o)
+		if err != nil {
+			return e, err
+		}
+		for i := range list {
+			if list[i].Device == e.Device {
+				e.Number = max(e.Number, list[i].Number)
+			}
 		}
 	}
 	e.Number++
 	if e.Number > 1 {
 		e.Seen[e.Device] = e.Number - 1 // whatever else it missed, a device has seen what it made itself
 	}
-	for device, n := range e.Seen {
-		if n == 0 {
-			delete(e.Seen, device)
-		}
-	}
+	maps.DeleteFunc(e.Seen, func(_ string, n int) bool { return n == 0 })
 	return e, e.Check()
 }
 
 // How often a change is worked out anew where the record got others meanwhile.
 const mostTries = 20
 
-// change adds an event to a record and gives what the record says then. Prepare gives what the event says, from what the
-// record said before; nil for no event, where nothing is to be changed.
-func (s *Session) change(ctx context.Context, id string, w Write, kind events.Kind, character string, prepare func(now *events.Record, blamed func() ([]string, error)) (*step, error)) (*Record, error) {
-	if known, err := s.replayed(ctx, id, w.Op); known || err != nil {
-		if err != nil {
-			return nil, err
-		}
-		return s.Record(ctx, id)
-	}
+// change adds an event to a record and gives what the record says then. Says is what was sent, nil where the kind says it all;
+// prepare gives what the event says, from what the record said before; nil for no event, where nothing is to be changed.
+func (s *Session) change(ctx context.Context, id string, w Write, kind events.Kind, character string, says any, prepare func(now *events.Record, blamed func() ([]string, error)) (*step, error)) (*Record, error) {
+	defer s.oneAtATime(id)()
 	for range mostTries {
-		stream, list, err := s.Store.Load(ctx, s.Owner, events.RecordStream, id)
-		if err != nil {
-			return nil, err
-		}
-		if slices.ContainsFunc(list, func(e events.Event) bool { return e.Op == w.Op }) { // sent twice at once
+		if known, err := s.replayed(ctx, id, w.Op, kind, says); known || err != nil {
+			if err != nil {
+				return nil, err
+			}
 			return s.Record(ctx, id)
 		}
-		now, err := events.FoldRecord(list)
+		o, err := s.open(ctx, id)
 		if err != nil {
-			return nil, refuse(err)
-		}
-		if err := now.Allows(kind, character); err != nil {
 			return nil, err
 		}
-		st, err := prepare(&now, func() ([]string, error) { return s.blamed(ctx, &stream, &now) })
+		if err := o.now.Allows(kind, character); err != nil {
+			return nil, err
+		}
+		st, err := prepare(&o.now, func() ([]string, error) { return s.blamed(ctx, &o.Stream, &o.now) })
 		if err != nil {
 			return nil, err
 		}
@@ -346,13 +414,15 @@ func (s *Session) change(ctx context.Context, id string, w Write, kind events.Ki
 			return s.Record(ctx, id)
 		}
 		st.Write, st.at, st.kind = w, s.Now(), kind
-		e, err := s.event(id, *st, list)
-		if err != nil {
-			return nil, err
+		e, err := s.event(ctx, o, *st)
+		if err == nil {
+			var r *Record
+			if r, err = s.keep(ctx, o, []events.Event{e}); err == nil {
+				return r, nil
+			}
 		}
-		r, err := s.keep(ctx, stream, list, []events.Event{e})
 		if !errors.Is(err, ErrChanged) {
-			return r, err
+			return nil, err
 		}
 	}
 	return nil, fmt.Errorf("record %s is changed so often at once that this change found no place; try again", id)
@@ -377,41 +447,50 @@ func (s *Session) blamed(ctx context.Context, stream *Stream, now *events.Record
 }
 
 // keep adds events to a stream, with what is listed of it, and gives the record as it is then: one ruling for both.
-func (s *Session) keep(ctx context.Context, stream Stream, had, news []events.Event) (*Record, error) {
-	now, err := events.FoldRecord(slices.Concat(had, news))
+func (s *Session) keep(ctx context.Context, o *opened, news []events.Event) (*Record, error) {
+	now, err := s.after(ctx, o, news)
 	if err != nil {
-		return nil, refuse(err)
+		return nil, err
 	}
 	set, err := s.Settings(ctx)
 	if err != nil {
 		return nil, err
 	}
+	stream, had := o.Stream, o.Events
 	last := news[len(news)-1].Kind
 	stays := now.Closing != nil && stream.Frozen != nil && last != events.Close // it was ruled on when it was closed
 	var shown *identify.Shown
-	var bad error
+	var trouble error
 	if !stays {
-		shown, bad = s.rule(stream.ID, &now, set)
+		shown, trouble = s.rule(stream.ID, &now, set)
 	}
-	stream.Changed, stream.Deleted, stream.Closed, stream.Events = now.Changed, now.Deleted, now.Closing != nil, len(had)+len(news)
-	switch {
-	case stays:
-	case bad != nil && (last == events.Delete || last == events.Restore): // both are possible whatever the guide says
-		stream.Basis = ""
-	case bad != nil:
-		return nil, bad
-	default:
-		if err := s.list(&stream, &now, shown, set); err != nil {
-			return nil, err
+	if trouble != nil {
+		// What makes it impossible to rule on is refused; what comes after, and is no fault of its own, is kept.
+		back := last == events.Undo || last == events.Redo || last == events.Delete || last == events.Restore
+		if had == 0 || last == events.Close {
+			return nil, trouble
+		}
+		if _, before := s.rule(stream.ID, &o.now, set); before == nil && !back {
+			return nil, trouble
 		}
 	}
-	if err := s.Store.Add(ctx, Addition{Stream: stream, New: news, Had: len(had)}); err != nil {
+	if err := s.settle(&stream, &now, had+len(news)); err != nil {
 		return nil, err
 	}
-	if bad != nil {
-		return nil, bad
+	switch {
+	case stays:
+	case trouble != nil:
+		err = s.listTrouble(&stream, &now, trouble, set)
+	default:
+		err = s.list(&stream, &now, shown, set)
 	}
-	return s.view(&stream, &now, shown, set)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.Store.Add(ctx, Addition{Stream: stream, New: news, Had: had}); err != nil {
+		return nil, err
+	}
+	return s.view(&stream, &now, shown, trouble, set)
 }
 
 // list puts in what is listed of a record, and the ruling to be kept with a closed one.

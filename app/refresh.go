@@ -75,23 +75,30 @@ func (a *App) Refresh(ctx context.Context, owner string) error {
 	}
 }
 
-// relist works out what is listed of a record. One that cannot be ruled on with this guide says so.
+// relist works out what is listed of a record. One that cannot be read, or ruled on with this guide, says so, and keeps no other
+// from being worked out.
 func (s *Session) relist(ctx context.Context, stream *Stream, set *Settings) error {
-	_, list, err := s.Store.Load(ctx, s.Owner, stream.Kind, stream.ID)
+	o, err := s.open(ctx, stream.ID)
 	if err != nil {
-		return err
-	}
-	stream.Events = len(list)
-	now, bad := events.FoldRecord(list)
-	if bad == nil {
-		shown, err := s.rule(stream.ID, &now, set)
-		if err == nil {
-			return s.list(stream, &now, shown, set)
+		if ctx.Err() != nil {
+			return err
 		}
-		bad = err
+		s.Log.Error("a record cannot be read", "record", stream.ID, "cause", err)
+		return s.listTrouble(stream, &events.Record{}, err, set)
 	}
+	*stream = o.Stream
+	shown, trouble := s.rule(stream.ID, &o.now, set)
+	if trouble != nil {
+		return s.listTrouble(stream, &o.now, trouble, set)
+	}
+	return s.list(stream, &o.now, shown, set)
+}
+
+// listTrouble puts in what is listed of a record that there is no ruling on.
+func (s *Session) listTrouble(stream *Stream, now *events.Record, trouble error, set *Settings) error {
 	b, err := json.Marshal(listing{
-		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, Observer: now.About.Observer, Reason: guide.AtStart(bad.Error()) + ".",
+		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, Observer: now.About.Observer,
+		Working: now.About.Target, WorkingName: now.About.Target, Reason: guide.AtStart(trouble.Error()) + ".",
 	})
 	stream.Listing, stream.Basis = b, s.basis(set)
 	return err

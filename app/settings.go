@@ -6,6 +6,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"slices"
 
@@ -27,9 +28,13 @@ type Settings struct {
 	Units    string   `json:"units" enum:"metric,imperial"`
 	// ShowWeights shows what each line of evidence weighs, in decibans.
 	ShowWeights bool `json:"show_weights" required:"false" doc:"Show what each line of evidence weighs, in decibans"`
+	// NoShortcuts turns keys off that do something by themselves.
+	NoShortcuts bool `json:"no_shortcuts" required:"false" doc:"Single keys do nothing"`
 	// PoisonCentre and EmergencyService are telephone numbers.
 	PoisonCentre     string `json:"poison_centre" maxLength:"60"`
 	EmergencyService string `json:"emergency_service" maxLength:"60"`
+	// Trouble says why these are not what was kept; it is never kept.
+	Trouble string `json:"trouble,omitempty" doc:"Why what was kept cannot be read; these are what anybody has who set nothing"`
 }
 
 // settingsDocument is the form that settings are kept in. Version 0 is the one before versions were written.
@@ -101,6 +106,20 @@ func (s *Session) Settings(ctx context.Context) (*Settings, error) {
 	return s.settings, nil
 }
 
+// ErrSettings tells that what the user set cannot be read. Nothing is ruled on without it: it says what they cannot tell.
+var ErrSettings = errors.New("what you set cannot be read; look at the settings and save them anew")
+
+// ShownSettings gives the settings to be looked at: where they cannot be read, those of somebody who has set nothing, and why.
+func (s *Session) ShownSettings(ctx context.Context) (*Settings, error) {
+	set, err := s.Settings(ctx)
+	if errors.Is(err, ErrSettings) {
+		d := DefaultSettings()
+		d.Trouble = guide.AtStart(err.Error()) + "."
+		return &d, nil
+	}
+	return set, err
+}
+
 func (s *Session) loadSettings(ctx context.Context) (*Settings, error) {
 	set := DefaultSettings()
 	kept, err := s.Store.Settings(ctx, s.Owner)
@@ -110,7 +129,7 @@ func (s *Session) loadSettings(ctx context.Context) (*Settings, error) {
 	if kept != nil {
 		doc := settingsDocument{settingsFields: settingsFields(set)}
 		if err := json.Unmarshal(kept, &doc); err != nil {
-			return nil, fmt.Errorf("the settings cannot be read: %w", err)
+			return nil, fmt.Errorf("%w (%w)", ErrSettings, err)
 		}
 		if doc.Version > settingsVersion {
 			return nil, fmt.Errorf("the settings are kept in version %d of their form, and this program reads up to %d; use a newer one", doc.Version, settingsVersion)
@@ -136,6 +155,7 @@ func (s *Session) KeepSettings(ctx context.Context, set Settings) (*Settings, er
 	if err := cmp.Or(checkRegion(set.Region), set.Place.check()); err != nil {
 		return nil, err
 	}
+	set.Trouble = ""
 	b, err := json.Marshal(settingsDocument{settingsVersion, settingsFields(set)})
 	if err != nil {
 		return nil, err

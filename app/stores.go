@@ -34,6 +34,22 @@ type Stream struct {
 	Search  string
 	// Frozen is a document that was kept when the stream was closed; nil for none.
 	Frozen json.RawMessage
+	// Fold is what its events come to, as a document; nil where they are to be folded.
+	Fold json.RawMessage
+}
+
+// ListQuery asks for a page of a list of streams, the latest change first.
+type ListQuery struct {
+	// Words are what each of them holds, folded.
+	Words []string
+	// Deleted asks for the deleted ones in place of all others.
+	Deleted bool
+	// Since leaves out what was changed earlier; zero for nothing.
+	Since time.Time
+	// After is the last one of the page before, by its change and its id; zero for the first page.
+	After   time.Time
+	AfterID string
+	Limit   int
 }
 
 // Addition is what a stream comes to with new events.
@@ -46,17 +62,18 @@ type Addition struct {
 
 // Streams keeps streams of events. Events are only ever added.
 type Streams interface {
+	// Find gives a stream, a deleted one too. ErrNotFound where there is none.
+	Find(ctx context.Context, owner string, kind events.StreamKind, id string) (Stream, error)
 	// Load gives a stream and its events, in the order in which they arrived; a deleted one too. ErrNotFound where there is
 	// none.
 	Load(ctx context.Context, owner string, kind events.StreamKind, id string) (Stream, []events.Event, error)
 	// Add keeps additions, all or none. ErrChanged where a stream has got other events than it was said to have had,
 	// ErrExists where a new one is there already, ErrOperationReused where an operation belongs to another stream.
 	Add(ctx context.Context, additions ...Addition) error
-	// Operation tells whether an operation was kept, and on which stream.
-	Operation(ctx context.Context, owner, op string) (stream string, known bool, err error)
-	// List gives an owner's streams of a kind that hold every word of the query, folded, the latest change first; the deleted
-	// ones, or all others.
-	List(ctx context.Context, owner string, kind events.StreamKind, query string, deleted bool) ([]Stream, error)
+	// Operation gives the events of an operation that was kept; none where it was not.
+	Operation(ctx context.Context, owner, op string) ([]events.Event, error)
+	// List gives a page of an owner's streams of a kind.
+	List(ctx context.Context, owner string, kind events.StreamKind, q ListQuery) ([]Stream, error)
 	// Stale gives open streams, deleted ones too, whose listing was worked out with another basis, the latest change first, at most so many.
 	Stale(ctx context.Context, owner string, kind events.StreamKind, basis string, most int) ([]Stream, error)
 	// Relist puts in what is listed of streams that have got no events since.
@@ -74,8 +91,8 @@ type Preferences interface {
 type Overlays interface {
 	// Overlays gives the latest versions as documents, the newest first, at most so many.
 	Overlays(ctx context.Context, owner string, most int) ([]json.RawMessage, error)
-	// HasOverlay tells whether an operation was kept already.
-	HasOverlay(ctx context.Context, owner, op string) (bool, error)
+	// OverlayOf gives the version that an operation made, and the one before it, nil for none; known tells whether it was kept.
+	OverlayOf(ctx context.Context, owner, op string) (made, before json.RawMessage, known bool, err error)
 	// KeepOverlay adds a version.
 	KeepOverlay(ctx context.Context, owner, op string, at time.Time, document json.RawMessage) error
 }

@@ -38,11 +38,11 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 		t.Fatal(err)
 	}
 	w := func() app.Write { return app.Write{Op: app.NewID()} }
-	rows, err := s.Records(ctx, "", false)
+	page, err := s.Records(ctx, app.RecordQuery{Limit: 100})
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, row := range rows {
+	for _, row := range page.Rows {
 		r, err := s.Record(ctx, row.ID)
 		if err == nil && r.Closing != nil {
 			r, err = s.Reopen(ctx, row.ID, w())
@@ -66,7 +66,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 		}
 	}
 	seen := map[events.Kind]bool{}
-	for _, row := range rows {
+	for _, row := range page.Rows {
 		stream, list, err := kept.Load(ctx, "me", events.RecordStream, row.ID)
 		if err != nil {
 			t.Fatal(err)

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"reflect"
+	"runtime"
 	"strings"
 	"testing"
 
@@ -125,6 +126,10 @@ func FuzzReadOverlay(f *testing.F) {
 	book := g.AsWritten()
 	f.Add(goodOwn)
 	f.Add("taxa: [{id: a, kingdom: fungi, use: none, harm: none, scores: {petal-count: [1, 99999999]}}]")
+	for _, what := range hostile {
+		f.Add(strings.Repeat(what, 50))
+		f.Add("taxa:\n" + strings.Repeat(what, 50))
+	}
 	f.Fuzz(func(t *testing.T, text string) {
 		_, laid, err := ReadOverlay("mine.yaml", []byte(text), book)
 		if err == nil {
@@ -157,4 +162,39 @@ func FuzzWrittenIsRead(f *testing.F) {
 			t.Fatalf("%q is written as\n%s\nand read as %q (%v)", text, written, got.value, err)
 		}
 	})
+}
+
+// hostile are files made to be hard to read, by what they repeat.
+var hostile = map[string]string{
+	"comments in brackets": "[ #]\n", "documents": "---\na\n", "brackets": "[", "dashes": "- ", "maps": "{a: ", "questions": "? ", "anchors": "&a ", "marks": "!!x ",
+	"one key again": "a: 1\n", "items": "- a\n", "small lists": "- [1, 2]\n", "empty lists": "- []\n", "quotes": "- \"\\u0041\"\n", "spaces": "  ", "tabs": "\t", "lines": "\n",
+	"folded": "a\n  ", "text": "- |\n  x\n", "colons": ":", "commas": ",", "half a text": "\"x", "nothings": "\x00", "no letters": "\xff",
+	"JSON objects": `{"a":`, "JSON texts": `"\u0041",`, "taxa": "- {id: a, name: B c}\n", "nulls": "- null\n", "numbers": "- 1e9\n",
+}
+
+// However a file is made, the work of reading it grows no faster than the file: counted in what is taken of memory, which every
+// step of a parser takes some of. Four times the file is at most six times the work.
+func TestWorkGrowsWithTheFile(t *testing.T) {
+	g, err := Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	book := g.AsWritten()
+	work := func(text string) float64 {
+		var before, after runtime.MemStats
+		runtime.ReadMemStats(&before)
+		if _, laid, err := ReadOverlay("mine.yaml", []byte(text), book); err == nil && laid == nil {
+			t.Error("neither read nor refused")
+		}
+		runtime.ReadMemStats(&after)
+		return float64(after.TotalAlloc - before.TotalAlloc)
+	}
+	for name, what := range hostile {
+		for _, begin := range []string{"", "taxa:\n"} {
+			small, large := strings.Repeat(what, 100_000/len(what)), strings.Repeat(what, 400_000/len(what))
+			if a, b := work(begin+small), work(begin+large); b > 6*a+1<<20 {
+				t.Errorf("%s after %q: 100 kB take %.0f kB, 400 kB take %.0f kB", name, begin, a/1024, b/1024)
+			}
+		}
+	}
 }

@@ -85,8 +85,7 @@ func TestARecordIsStartedOnce(t *testing.T) {
 	if status, _, text := r.send("POST", "/api/v1/records", `{"id":"`+id+`",`+op()+`,"about":{"kingdom":"fungi"}}`, nil); status != http.StatusConflict {
 		t.Errorf("another record of that id: %d %s", status, text)
 	}
-	var rows []app.Row
-	r.do("GET", "/api/v1/records", "", &rows)
+	rows := r.list("")
 	if len(rows) != 1 || rows[0].Kingdom != "plantae" {
 		t.Errorf("%+v", rows)
 	}
@@ -114,8 +113,7 @@ func TestSettingsChangeTheRuling(t *testing.T) {
 	if v := set(`"carrot-family"`); v.Ruling.Verdict != "ruled-clear" || len(v.Ruling.Reasons) != 0 || v.Ruling.Says == "" {
 		t.Errorf("taught: %s, %s", v.Ruling.Verdict, v.Ruling.Says)
 	}
-	var rows []app.Row
-	r.do("GET", "/api/v1/records?q=umbelliferae+chervil", "", &rows)
+	rows := r.list("umbelliferae+chervil")
 	if len(rows) != 1 {
 		t.Errorf("an older family's name and another common one find %d records", len(rows))
 	}

@@ -355,8 +355,7 @@ func TestAListNeverShowsWhatNoLongerHolds(t *testing.T) {
 	}
 	set := `{"observer":"","place":{},"region":"","no_colour":false,"no_smell":true,"all_tools":false,"kit":[],"taught":[],"units":"metric","poison_centre":"","emergency_service":""}`
 	r.do("PUT", "/api/v1/settings", set, &app.Settings{})
-	var at []app.Row
-	r.do("GET", "/api/v1/records", "", &at)
+	at := r.list("")
 	fresh := map[string]app.Row{}
 	for _, row := range r.rows("") {
 		fresh[row.ID] = row

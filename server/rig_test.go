@@ -55,6 +55,17 @@ func serveGuide(t testing.TB, g *guide.Source) rig {
 
 func serveAt(t testing.TB, g *guide.Source, dir string, pace web.Pace) rig {
 	t.Helper()
+	return serveWith(t, g, dir, pace, (*app.App).Run)
+}
+
+// serveWithoutWork serves as a program does that ends before it works anything out in the background.
+func serveWithoutWork(t testing.TB, g *guide.Source, dir string) rig {
+	t.Helper()
+	return serveWith(t, g, dir, web.DefaultPace, func(*app.App, context.Context, ...string) {})
+}
+
+func serveWith(t testing.TB, g *guide.Source, dir string, pace web.Pace, work func(*app.App, context.Context, ...string)) rig {
+	t.Helper()
 	s, err := store.Open(dir, silent)
 	if err != nil {
 		t.Fatal(err)
@@ -68,7 +79,7 @@ func serveAt(t testing.TB, g *guide.Source, dir string, pace web.Pace) rig {
 	working := make(chan struct{})
 	go func() {
 		defer close(working)
-		a.Run(ctx, api.Owner)
+		work(a, ctx, api.Owner)
 	}()
 	handler := server.Handler(a, server.Options{
 		Static:   fstest.MapFS{"index.html": {Data: []byte("<script nonce=__NONCE__>")}, "assets/a.js": {Data: []byte("1")}},
@@ -142,12 +153,19 @@ func (r rig) read(path, reading string) app.Record {
 	return v
 }
 
+// list lists records as they are now, a page of many.
+func (r rig) list(query string) []app.Row {
+	r.Helper()
+	var page app.RecordPage
+	r.do("GET", "/api/v1/records?limit=200&q="+query, "", &page)
+	return page.Rows
+}
+
 // rows lists the records once all of them are up to date.
 func (r rig) rows(query string) []app.Row {
 	r.Helper()
 	for range 500 {
-		var rows []app.Row
-		r.do("GET", "/api/v1/records?q="+query, "", &rows)
+		rows := r.list(query)
 		stale := false
 		for _, row := range rows {
 			stale = stale || row.Stale

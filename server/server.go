@@ -37,7 +37,7 @@ const (
 // Handler puts the server together.
 func Handler(a *app.App, o Options) http.Handler {
 	r := chi.NewRouter()
-	r.Use(web.Log(a.Log), web.Headers, web.Recover(a.Log), o.Pace.Handler, web.KnownHosts(o.Hosts), web.SameOriginWrites)
+	r.Use(web.Log(a.Log), web.Headers, web.Recover(a.Log), o.Pace.Handler, web.KnownHosts(o.Hosts), web.SameOriginWrites, web.WholeBody)
 	r.Group(func(r chi.Router) {
 		r.Use(middleware.Compress(answersPressed))
 		api.Mount(r, a, o.Practice)

@@ -98,8 +98,7 @@ func TestAClosedRecordKeepsItsRuling(t *testing.T) {
 		t.Error("a reopened record is ruled on as it stands now")
 	}
 	r.do("POST", rec+"/delete", `{`+op()+`}`, &v)
-	var rows []app.Row
-	r.do("GET", "/api/v1/records", "", &rows)
+	rows := r.list("")
 	r.do("POST", rec+"/restore", `{`+op()+`}`, &v)
 	if len(rows) != 0 || v.Deleted {
 		t.Errorf("%d records, deleted %v", len(rows), v.Deleted)
@@ -296,8 +295,7 @@ func TestPractice(t *testing.T) {
 	if status, _, text := other.send("POST", "/api/v1/practice", `{"id":"`+app.NewID()+`"}`, nil); status != 422 || !strings.Contains(text, "made for the shipped guide") {
 		t.Errorf("with another guide: %d %s", status, text)
 	}
-	var rows []app.Row
-	if other.do("GET", "/api/v1/records", "", &rows); len(rows) != 0 {
+	if rows := other.list(""); len(rows) != 0 {
 		t.Errorf("a practice that could not be begun left %d records", len(rows))
 	}
 }

@@ -34,6 +34,23 @@ func migrate(db *gorm.DB) error {
 			`CREATE TABLE own_guides (seq integer PRIMARY KEY AUTOINCREMENT, op text NOT NULL UNIQUE, owner text NOT NULL, at datetime, body text NOT NULL)`,
 		)},
 		{ID: streamsVersion, Migrate: toStreams},
+		{ID: "0005", Migrate: statements( // what is folded is kept, what can be searched is indexed
+			`ALTER TABLE streams ADD COLUMN fold text NOT NULL DEFAULT ''`,
+			`CREATE TABLE stream_numbers (n integer PRIMARY KEY, id text NOT NULL UNIQUE REFERENCES streams (id))`,
+			`CREATE VIRTUAL TABLE found USING fts5(search, content = '', contentless_delete = 1, tokenize = 'trigram')`,
+			`INSERT INTO stream_numbers (id) SELECT id FROM streams ORDER BY created`,
+			`INSERT INTO found (rowid, search) SELECT n, search FROM stream_numbers JOIN streams USING (id)`,
+			`CREATE TRIGGER streams_numbered AFTER INSERT ON streams BEGIN
+				INSERT INTO stream_numbers (id) VALUES (new.id);
+				INSERT INTO found (rowid, search) SELECT n, new.search FROM stream_numbers WHERE id = new.id;
+			END`,
+			`CREATE TRIGGER streams_searched AFTER UPDATE OF search ON streams WHEN new.search <> old.search BEGIN
+				UPDATE found SET search = new.search WHERE rowid = (SELECT n FROM stream_numbers WHERE id = new.id);
+			END`,
+			`DROP INDEX streams_by_change`,
+			`CREATE INDEX streams_by_change ON streams (owner, kind, deleted, changed, id)`,
+			`CREATE INDEX streams_by_basis ON streams (owner, kind, closed, basis)`,
+		)},
 	}).Migrate()
 	if errors.Is(err, gormigrate.ErrUnknownPastMigration) {
 		return errors.New("this database was written by a newer version of the program; use that one")

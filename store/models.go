@@ -23,6 +23,7 @@ type stream struct {
 	Listing string
 	Search  string
 	Frozen  *string
+	Fold    string
 }
 
 func (stream) TableName() string { return "streams" }
@@ -31,6 +32,7 @@ func rowOf(s *app.Stream) *stream {
 	row := &stream{
 		ID: s.ID, Kind: string(s.Kind), Owner: s.Owner, Created: s.Created, Changed: s.Changed, Deleted: s.Deleted, Closed: s.Closed,
 		Events: s.Events, Basis: s.Basis, Listing: string(s.Listing), Search: s.Search,
+		Fold: string(s.Fold),
 	}
 	if s.Frozen != nil {
 		frozen := string(s.Frozen)
@@ -43,6 +45,9 @@ func (r *stream) stream() app.Stream {
 	s := app.Stream{
 		Kind: events.StreamKind(r.Kind), ID: r.ID, Owner: r.Owner, Created: r.Created, Changed: r.Changed, Deleted: r.Deleted, Closed: r.Closed,
 		Events: r.Events, Basis: r.Basis, Listing: json.RawMessage(r.Listing), Search: r.Search,
+	}
+	if r.Fold != "" {
+		s.Fold = json.RawMessage(r.Fold)
 	}
 	if r.Frozen != nil {
 		s.Frozen = json.RawMessage(*r.Frozen)

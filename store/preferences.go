@@ -36,11 +36,20 @@ func (s *Store) Overlays(ctx context.Context, owner string, most int) ([]json.Ra
 	return out, plain(err)
 }
 
-// HasOverlay tells whether an operation was kept already.
-func (s *Store) HasOverlay(ctx context.Context, owner, op string) (bool, error) {
-	var n int64
-	err := s.db.WithContext(ctx).Model(&overlay{}).Where("owner = ? AND op = ?", owner, op).Count(&n).Error
-	return n > 0, plain(err)
+// OverlayOf gives the version that an operation made, and the one before it.
+func (s *Store) OverlayOf(ctx context.Context, owner, op string) (made, before json.RawMessage, known bool, err error) {
+	var row, earlier overlay
+	tx := s.db.WithContext(ctx)
+	if err := tx.Limit(1).Find(&row, "owner = ? AND op = ?", owner, op).Error; err != nil || row.Op == "" {
+		return nil, nil, false, plain(err)
+	}
+	if err := tx.Order("seq DESC").Limit(1).Find(&earlier, "owner = ? AND seq < ?", owner, row.Seq).Error; err != nil {
+		return nil, nil, false, plain(err)
+	}
+	if earlier.Op != "" {
+		before = json.RawMessage(earlier.Body)
+	}
+	return json.RawMessage(row.Body), before, true, nil
 }
 
 // KeepOverlay adds a version of what an owner lays over the guide.

@@ -14,7 +14,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
-	"sync"
+	"strings"
 	"time"
 
 	"zestythicket/app"
@@ -31,10 +31,9 @@ const applicationID = 0x5a54484b
 
 // Store is an open database. It may be used from many goroutines.
 type Store struct {
-	db   *gorm.DB
-	path string
-	// writing is held by whoever writes: SQLite lets one write at a time, and who waits here waits in order.
-	writing sync.Mutex
+	db    *gorm.DB
+	path  string
+	queue writes
 }
 
 var _ app.Store = (*Store)(nil)
@@ -62,8 +61,17 @@ func Open(dir string, log *slog.Logger) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("%s cannot be opened: %w", path, plain(err))
 	}
+	pool, err := db.DB()
+	if err != nil {
+		return nil, err
+	}
+	pool.SetMaxOpenConns(mostConnections)
+	pool.SetMaxIdleConns(mostConnections)
 	s := &Store{db: db, path: path}
 	if err := s.claim(); err != nil {
+		return nil, errors.Join(fmt.Errorf("%s: %w", path, err), s.Close())
+	}
+	if err := s.sound(); err != nil {
 		return nil, errors.Join(fmt.Errorf("%s: %w", path, err), s.Close())
 	}
 	if err := s.keepAside(); err != nil {
@@ -72,7 +80,24 @@ func Open(dir string, log *slog.Logger) (*Store, error) {
 	if err := migrate(db); err != nil {
 		return nil, errors.Join(fmt.Errorf("%s: %w", path, plain(err)), s.Close())
 	}
+	s.queue.begin(db)
 	return s, nil
+}
+
+// mostConnections is how many read at once, the one that writes among them.
+const mostConnections = 8
+
+// sound refuses a database of which a page is damaged: what is read of it, and most of all written to it, could not be relied
+// on.
+func (s *Store) sound() error {
+	var found []string
+	if err := s.db.Raw("PRAGMA quick_check(1)").Scan(&found).Error; err != nil {
+		return plain(err)
+	}
+	if len(found) != 1 || found[0] != "ok" {
+		return fmt.Errorf("%w (%s)", app.ErrDamaged, strings.ReplaceAll(strings.Join(found, "; "), "\n", " "))
+	}
+	return nil
 }
 
 // keepAside keeps a copy of a database that is about to be written anew, beside it.
@@ -155,8 +180,9 @@ func (s *Store) claim() error {
 	return plain(s.db.Exec(fmt.Sprintf("PRAGMA application_id = %d", applicationID)).Error)
 }
 
-// Close closes the database.
+// Close closes the database, once what waits to be written is.
 func (s *Store) Close() error {
+	s.queue.end()
 	db, err := s.db.DB()
 	if err != nil {
 		return err
@@ -171,6 +197,8 @@ func plain(err error) error {
 		return err
 	}
 	switch coded.Code() & 0xff {
+	case 11, 26: // SQLITE_CORRUPT, SQLITE_NOTADB
+		return fmt.Errorf("%w (%w)", app.ErrDamaged, err)
 	case 13: // SQLITE_FULL
 		return fmt.Errorf("%w (%w)", app.ErrFull, err)
 	case 8: // SQLITE_READONLY
@@ -179,13 +207,6 @@ func plain(err error) error {
 		return fmt.Errorf("the disk gave an error, so this was not saved: %w", err)
 	}
 	return err
-}
-
-// write does what f does as one: all of it or nothing.
-func (s *Store) write(ctx context.Context, f func(*gorm.DB) error) error {
-	s.writing.Lock()
-	defer s.writing.Unlock()
-	return plain(s.db.WithContext(ctx).Transaction(f))
 }
 
 // CopyTo writes a copy of the whole database to a new file, while it is in use.

@@ -9,12 +9,15 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
 	"zestythicket/app"
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
+
+	"gorm.io/gorm"
 )
 
 var (
@@ -104,8 +107,8 @@ func TestEventsAreOnlyEverAdded(t *testing.T) {
 	if err := s.Add(ctx, addition(id, "", list[:2], reading("x"))); !errors.Is(err, app.ErrChanged) {
 		t.Errorf("on a record that got another event meanwhile: got %v", err)
 	}
-	if on, known, err := s.Operation(ctx, "me", list[1].Op); !known || on != id || err != nil {
-		t.Errorf("the operation is on %q (%v)", on, err)
+	if made, err := s.Operation(ctx, "me", list[1].Op); len(made) != 1 || made[0].StreamID != id || err != nil {
+		t.Errorf("the operation made %+v (%v)", made, err)
 	}
 }
 
@@ -129,13 +132,16 @@ func TestListFindsByEveryWord(t *testing.T) {
 	if err := s.Add(ctx, addition(b, "field maple", load(t, s, b), gone)); err != nil {
 		t.Fatal(err)
 	}
-	for query, want := range map[string]int{"": 1, "field": 1, "beck field": 1, "maple": 0, "field%": 0, "fungus": 0} {
-		if rows, err := s.List(ctx, "me", events.RecordStream, query, false); err != nil || len(rows) != want || want == 1 && rows[0].ID != a {
+	for query, want := range map[string]int{"": 1, "field": 1, "beck field": 1, "maple": 0, "field%": 0, "fungus": 0, "at": 1, "at be": 1, "x at": 0, `"`: 0, `fie"d`: 0, "ield mush": 1} {
+		if rows, err := s.List(ctx, "me", events.RecordStream, app.ListQuery{Words: strings.Fields(query), Limit: 9}); err != nil || len(rows) != want || want == 1 && rows[0].ID != a {
 			t.Errorf("%q finds %d (%v), want %d", query, len(rows), err, want)
 		}
 	}
-	if rows, _ := s.List(ctx, "me", events.RecordStream, "", true); len(rows) != 1 || rows[0].ID != b {
+	if rows, _ := s.List(ctx, "me", events.RecordStream, app.ListQuery{Deleted: true, Limit: 9}); len(rows) != 1 || rows[0].ID != b {
 		t.Errorf("deleted ones: %v", rows)
+	}
+	if rows, _ := s.List(ctx, "me", events.RecordStream, app.ListQuery{Deleted: true, Since: time.Now().Add(time.Hour), Limit: 9}); len(rows) != 0 {
+		t.Errorf("deleted later than they were: %v", rows)
 	}
 	if stale, err := s.Stale(ctx, "me", events.RecordStream, "other", 1); err != nil || len(stale) != 1 {
 		t.Fatalf("%d were worked out with another basis, one asked for (%v)", len(stale), err)
@@ -155,6 +161,83 @@ func TestListFindsByEveryWord(t *testing.T) {
 	}
 	if left, _ := s.Stale(ctx, "me", events.RecordStream, "other", 9); len(left) != 1 || left[0].ID != a || left[0].Search != "got an event meanwhile" {
 		t.Errorf("what got an event meanwhile was listed as it was before: %+v", left)
+	}
+	for query, want := range map[string]string{"found anew": b, "meanwhile": a} { // the index follows what can be searched
+		rows, _ := s.List(ctx, "me", events.RecordStream, app.ListQuery{Words: strings.Fields(query), Deleted: want == b, Limit: 9})
+		if len(rows) != 1 || rows[0].ID != want {
+			t.Errorf("%q finds %+v", query, rows)
+		}
+	}
+}
+
+// Page after page, every stream comes once, the latest change first, whatever is added meanwhile.
+func TestPagesHoldEveryStreamOnce(t *testing.T) {
+	s := open(t, t.TempDir())
+	seen := map[string]int{}
+	for range 23 {
+		seen[start(t, s, "one")] = 0
+	}
+	q := app.ListQuery{Limit: 5}
+	for {
+		rows, err := s.List(ctx, "me", events.RecordStream, q)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, r := range rows {
+			seen[r.ID]++
+			if !q.After.IsZero() && r.Changed.After(q.After) {
+				t.Errorf("%s, changed at %s, comes after %s", r.ID, r.Changed, q.After)
+			}
+			q.After, q.AfterID = r.Changed, r.ID
+		}
+		if len(rows) < q.Limit {
+			break
+		}
+		start(t, s, "meanwhile")
+	}
+	for id, n := range seen {
+		if n != 1 {
+			t.Errorf("%s comes %d times", id, n)
+		}
+	}
+}
+
+// What waits is written together, and each change is all or nothing: one that is refused takes no other with it. Beyond the
+// bound nothing is taken.
+func TestChangesWrittenTogetherStandAlone(t *testing.T) {
+	s := open(t, t.TempDir())
+	held, hold := make(chan struct{}), make(chan struct{})
+	go s.write(ctx, func(*gorm.DB) error { close(held); <-hold; return nil })
+	<-held // what comes now waits, and is written together
+	var wg sync.WaitGroup
+	errs := make([]error, mostWaiting)
+	ids := make([]string, mostWaiting)
+	for i := range errs {
+		e, _ := events.New(events.RecordStream, events.Create, events.About{Kingdom: "fungi"})
+		a := addition(app.NewID(), "", nil, e)
+		ids[i] = a.Stream.ID
+		if i%3 == 1 {
+			a.New = append(a.New, a.New[0]) // the same event twice: the second cannot be kept, so neither is
+		}
+		wg.Go(func() { errs[i] = s.Add(ctx, a) })
+	}
+	for len(s.queue.waiting) < mostWaiting {
+		time.Sleep(time.Millisecond)
+	}
+	if err := s.KeepSettings(ctx, "me", time.Now(), []byte("{}")); !errors.Is(err, app.ErrBusy) {
+		t.Errorf("beyond the bound: %v", err)
+	}
+	close(hold)
+	wg.Wait()
+	for i, id := range ids {
+		_, _, err := s.Load(ctx, "me", events.RecordStream, id)
+		if bad := i%3 == 1; bad != (errs[i] != nil) || bad != errors.Is(err, app.ErrNotFound) {
+			t.Errorf("change %d: kept with %v, found with %v", i, errs[i], err)
+		}
+	}
+	s.Close()
+	if err := s.KeepSettings(ctx, "me", time.Now(), []byte("{}")); err == nil {
+		t.Error("a closed store takes what is to be kept")
 	}
 }
 
@@ -285,4 +368,62 @@ func TestADatabaseOfANewerProgramIsRefused(t *testing.T) {
 	if _, err := Open(dir, silent); err == nil || !strings.Contains(err.Error(), "newer version") {
 		t.Errorf("got %v", err)
 	}
+}
+
+// A page that was damaged is found at the start, said so with what to do, and never called a full disk.
+func TestADamagedPageIsFoundAtTheStart(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	for range 40 {
+		start(t, s, strings.Repeat("by the weir ", 50))
+	}
+	if err := s.db.Exec("PRAGMA wal_checkpoint(TRUNCATE)").Error; err != nil {
+		t.Fatal(err)
+	}
+	s.Close()
+	path := filepath.Join(dir, FileName)
+	b, err := os.ReadFile(path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	const page = 4096
+	found := 0
+	for n := 2; n < len(b)/page; n++ {
+		bad := bytes.Clone(b)
+		for i := range page {
+			bad[n*page+i] ^= 0x5a
+		}
+		if err := os.WriteFile(path, bad, 0o600); err != nil {
+			t.Fatal(err)
+		}
+		opened, err := Open(dir, silent)
+		if err == nil {
+			opened.Close() // a page that nothing is on
+			continue
+		}
+		if found++; !errors.Is(err, app.ErrDamaged) || errors.Is(err, app.ErrFull) || !strings.Contains(err.Error(), "put a copy in its place") {
+			t.Errorf("page %d: %v", n, err)
+		}
+	}
+	if found < len(b)/page/2 {
+		t.Errorf("%d damaged pages of %d were found", found, len(b)/page)
+	}
+}
+
+// BenchmarkWrites adds readings to streams, fifty at once, with nothing else about them.
+func BenchmarkWrites(b *testing.B) {
+	s, err := Open(b.TempDir(), silent)
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer s.Close()
+	b.SetParallelism(25)
+	b.RunParallel(func(pb *testing.PB) {
+		for pb.Next() {
+			e, _ := events.New(events.RecordStream, events.Create, events.About{Kingdom: "fungi"})
+			if err := s.Add(ctx, addition(app.NewID(), "by the weir", nil, e)); err != nil {
+				b.Error(err)
+			}
+		}
+	})
 }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"strings"
+	"unicode/utf8"
 
 	"zestythicket/app"
 	"zestythicket/core/events"
@@ -11,25 +12,38 @@ import (
 	"gorm.io/gorm"
 )
 
+// Find gives a stream; a deleted one too.
+func (s *Store) Find(ctx context.Context, owner string, kind events.StreamKind, id string) (app.Stream, error) {
+	var row stream
+	if err := s.db.WithContext(ctx).First(&row, "id = ? AND owner = ? AND kind = ?", id, owner, string(kind)).Error; err != nil {
+		return app.Stream{}, plain(missing(err))
+	}
+	return row.stream(), nil
+}
+
 // Load gives a stream and its events, in the order in which they arrived; a deleted one too.
 func (s *Store) Load(ctx context.Context, owner string, kind events.StreamKind, id string) (app.Stream, []events.Event, error) {
-	var row stream
-	var rows []event
-	tx := s.db.WithContext(ctx)
-	if err := tx.First(&row, "id = ? AND owner = ? AND kind = ?", id, owner, string(kind)).Error; err != nil {
-		return app.Stream{}, nil, plain(missing(err))
+	st, err := s.Find(ctx, owner, kind, id)
+	if err != nil {
+		return app.Stream{}, nil, err
 	}
-	if err := tx.Order("seq").Find(&rows, "stream_id = ?", id).Error; err != nil {
-		return app.Stream{}, nil, plain(err)
+	list, err := asEvents(s.db.WithContext(ctx).Order("seq").Where("stream_id = ?", id))
+	return st, list, err
+}
+
+func asEvents(tx *gorm.DB) ([]events.Event, error) {
+	var rows []event
+	if err := tx.Find(&rows).Error; err != nil {
+		return nil, plain(err)
 	}
 	list := make([]events.Event, len(rows))
 	for i := range rows {
 		var err error
 		if list[i], err = rows[i].event(); err != nil {
-			return app.Stream{}, nil, err
+			return nil, err
 		}
 	}
-	return row.stream(), list, nil
+	return list, nil
 }
 
 func missing(err error) error {
@@ -51,12 +65,15 @@ func (s *Store) Add(ctx context.Context, additions ...app.Addition) error {
 	})
 }
 
+// insertedAtOnce is how many rows one statement inserts: SQLite takes 32,766 values in one, and an event has thirteen.
+const insertedAtOnce = 1000
+
 func add(tx *gorm.DB, a *app.Addition) error {
-	var had int64
-	if err := tx.Model(&event{}).Where("stream_id = ?", a.Stream.ID).Count(&had).Error; err != nil {
+	var was stream
+	if err := tx.Select("events").Limit(1).Find(&was, "id = ?", a.Stream.ID).Error; err != nil {
 		return err
 	}
-	if int(had) != a.Had {
+	if was.Events != a.Had {
 		if a.Had == 0 {
 			return app.ErrExists
 		}
@@ -93,28 +110,44 @@ func add(tx *gorm.DB, a *app.Addition) error {
 			return err
 		}
 	}
-	return tx.Create(rows).Error
+	return tx.CreateInBatches(rows, insertedAtOnce).Error
 }
 
-// Operation tells whether an operation was kept, and on which stream.
-func (s *Store) Operation(ctx context.Context, owner, op string) (string, bool, error) {
-	var row event
-	err := s.db.WithContext(ctx).Select("id", "stream_id").Limit(1).Find(&row, "op = ? AND owner = ?", op, owner).Error
-	return row.StreamID, row.ID != "", plain(err)
+// Operation gives the events of an operation.
+func (s *Store) Operation(ctx context.Context, owner, op string) ([]events.Event, error) {
+	return asEvents(s.db.WithContext(ctx).Order("seq").Where("op = ? AND owner = ?", op, owner))
 }
 
-// List gives an owner's streams of a kind that hold every word of the query, the latest change first.
-func (s *Store) List(ctx context.Context, owner string, kind events.StreamKind, query string, deleted bool) ([]app.Stream, error) {
-	tx := s.db.WithContext(ctx).Omit("frozen").Order("changed DESC, id DESC").Where("owner = ? AND kind = ? AND deleted = ?", owner, string(kind), deleted)
-	for _, word := range strings.Fields(query) {
-		tx = tx.Where("instr(search, ?) > 0", word)
+// shortest is how many letters a word needs to be looked up in the index of trigrams.
+const shortest = 3
+
+// List gives a page of an owner's streams of a kind that hold every word of the query, the latest change first.
+func (s *Store) List(ctx context.Context, owner string, kind events.StreamKind, q app.ListQuery) ([]app.Stream, error) {
+	tx := s.db.WithContext(ctx).Omit("frozen", "fold").Order("changed DESC, id DESC").Limit(q.Limit).
+		Where("owner = ? AND kind = ? AND deleted = ?", owner, string(kind), q.Deleted)
+	if !q.Since.IsZero() {
+		tx = tx.Where("changed >= ?", q.Since)
+	}
+	if q.AfterID != "" {
+		tx = tx.Where("(changed, id) < (?, ?)", q.After, q.AfterID)
+	}
+	var indexed []string
+	for _, word := range q.Words {
+		if utf8.RuneCountInString(word) >= shortest {
+			indexed = append(indexed, `"`+strings.ReplaceAll(word, `"`, `""`)+`"`)
+		} else {
+			tx = tx.Where("instr(search, ?) > 0", word)
+		}
+	}
+	if len(indexed) > 0 {
+		tx = tx.Where("id IN (SELECT id FROM stream_numbers WHERE n IN (SELECT rowid FROM found WHERE found MATCH ?))", strings.Join(indexed, " AND "))
 	}
 	return found(tx)
 }
 
 // Stale gives open streams, deleted ones too, whose listing was worked out with another basis, the latest change first, at most so many.
 func (s *Store) Stale(ctx context.Context, owner string, kind events.StreamKind, basis string, most int) ([]app.Stream, error) {
-	return found(s.db.WithContext(ctx).Order("changed DESC, id DESC").Limit(most).
+	return found(s.db.WithContext(ctx).Omit("frozen", "fold").Order("changed DESC, id DESC").Limit(most).
 		Where("owner = ? AND kind = ? AND NOT closed AND basis <> ?", owner, string(kind), basis))
 }
 

@@ -115,7 +115,7 @@ func (r *oldRecord) move(tx *gorm.DB) error {
 			return err
 		}
 	}
-	if err := tx.Create(rowOf(&s)).Error; err != nil {
+	if err := tx.Omit("fold").Create(rowOf(&s)).Error; err != nil { // which came later
 		return err
 	}
 	for i := range list {

@@ -9,7 +9,19 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
     // What every view asks for comes in one file: each further one costs its headers.
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'api', test: /src[\\/]api[\\/]/ }] } } },
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'api', test: /src[\\/]api[\\/]/ },
+            {
+              name: 'shared',
+              test: /components[\\/](Buttons|Folded|Harm|Pick|Quantity|Scale|drafts|settled|words)\.|drawings[\\/](lazy|Sheet)\./,
+            },
+          ],
+        },
+      },
+    },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8737' } },
 });

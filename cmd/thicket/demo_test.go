@@ -30,12 +30,12 @@ func demoVerdicts(t *testing.T, dir string) map[string]int {
 	if err := demo.Fill(ctx, s); err != nil {
 		t.Fatal(err)
 	}
-	rows, err := s.Records(ctx, "", false)
-	if err != nil || len(rows) != 10 {
-		t.Fatalf("%d records (%v)", len(rows), err)
+	page, err := s.Records(ctx, app.RecordQuery{Limit: 100})
+	if err != nil || len(page.Rows) != 10 {
+		t.Fatalf("%+v (%v)", page, err)
 	}
 	out := map[string]int{}
-	for _, r := range rows {
+	for _, r := range page.Rows {
 		out[string(r.Verdict)]++
 	}
 	return out

@@ -72,6 +72,8 @@ func TestIdentifyTellsWhatIsWrongInOneLine(t *testing.T) {
 		`{"id":"a","readings":`:                                             "not JSON",
 		`not json`:                                                          "not JSON",
 		`[]`:                                                                "not a record",
+		`null`:                                                              "null says nothing",
+		`{"id":"a","stage":"x","readings":[]}`:                              `stage "x" is none of young`,
 		`{"id":"a","readings":[]} {"id":"b","readings":[]}`: "one a line",
 	} {
 		out, err := run(t, good+in, "identify")

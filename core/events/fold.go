@@ -105,15 +105,21 @@ func (f *folding) apply(r *Record, c change) {
 	case *About:
 		f.describe(r, c.event, *body)
 	case *Made:
-		k := Kept{Reading: body.Reading, At: c.event.At, Held: body.Held}
-		k.Confirmed = body.Afresh
-		if body.Held {
-			k.Sure = false
-		}
+		k := body.kept(c.event)
 		f.say(r, k.Character, said{c.event, &k})
 	case *Cleared:
 		f.say(r, body.Character, said{c.event, nil})
 	}
+}
+
+// kept is the reading as it counts.
+func (m *Made) kept(e *Event) Kept {
+	k := Kept{Reading: m.Reading, At: e.At, Held: m.Held}
+	k.Confirmed = m.Afresh
+	if m.Held {
+		k.Sure = false
+	}
+	return k
 }
 
 // say lets what is said of a character stand in place of all that its maker had seen, and keeps the readings in the order

@@ -126,10 +126,14 @@ var (
 
 // Find gives the reading of a character that counts; nil where there is none.
 func (r *Record) Find(character string) *Kept {
-	if i := slices.IndexFunc(r.Readings, func(k Kept) bool { return k.Character == character }); i >= 0 {
+	if i := r.index(character); i >= 0 {
 		return &r.Readings[i]
 	}
 	return nil
+}
+
+func (r *Record) index(character string) int {
+	return slices.IndexFunc(r.Readings, func(k Kept) bool { return k.Character == character })
 }
 
 // Allows tells whether an event that is made now goes with what the record says now; of events made elsewhere nothing is

@@ -58,8 +58,36 @@ func (d *device) do(kind Kind, body any) *device {
 	if err := e.Check(); err != nil {
 		d.Fatal(err)
 	}
+	before, err := FoldRecord(d.has)
+	if err != nil {
+		d.Fatal(err)
+	}
 	d.has = append(d.has, e)
+	d.foldsOn(&before, &e)
 	return d
+}
+
+// foldsOn holds what a record says after one more event, worked out from what it said before, to what all its events say.
+func (d *device) foldsOn(before *Record, e *Event) {
+	d.Helper()
+	if !before.Whole(len(d.has) - 1) {
+		return
+	}
+	was, _ := json.Marshal(before)
+	next, ok, err := before.Next(e)
+	if err != nil {
+		d.Fatal(err)
+	}
+	if still, _ := json.Marshal(before); string(still) != string(was) {
+		d.Fatalf("what it said before was changed to %s", still)
+	}
+	if plain := e.Kind == Read || e.Kind == Clear || e.Kind == Details || e.Kind == Close; ok != (plain || e.Kind == Reopen || e.Kind == Delete || e.Kind == Restore) {
+		d.Fatalf("%s: worked out from what was before: %v", e.Kind, ok)
+	}
+	got, _ := json.Marshal(next)
+	if want, _ := json.Marshal(d.now()); ok && string(got) != string(want) {
+		d.Fatalf("after %s:\n%s, all events say\n%s", e.Kind, got, want)
+	}
 }
 
 func (d *device) read(character, state string) *device {
@@ -336,6 +364,23 @@ func TestEventsThatSawEachOther(t *testing.T) {
 	d.has = append(d.has, e)
 	if got := Order(d.has); len(got) != 4 || d.says() == "" {
 		t.Errorf("%d have a place, %s", len(got), d.says())
+	}
+}
+
+// What was not made on all that there is, is not worked out from it.
+func TestWhatHadNotSeenAllIsFoldedWhole(t *testing.T) {
+	a := begun(t).read("a", "x")
+	b := a.beside("two", 0)
+	a.read("a", "y")
+	b.read("b", "x")
+	before := a.now()
+	for _, e := range []Event{b.has[2], a.has[1]} {
+		if _, ok, err := before.Next(&e); ok || err != nil {
+			t.Errorf("%s: worked out from what was before (%v)", e.ID, err)
+		}
+	}
+	if gap := (Record{Revision: Revision{"one": 2}}); gap.Whole(3) {
+		t.Error("a record with a gap is called whole")
 	}
 }
 

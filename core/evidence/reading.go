@@ -84,6 +84,9 @@ func (r *Reading) Check(g *guide.Matrix) error {
 			return fmt.Errorf("%s is a count: %v is not a whole number", r.Character, v)
 		}
 	}
+	if col.Most > 0 && hi > col.Most {
+		return fmt.Errorf("%s: %v %s is more than anything that is asked about can be (%v at the most); is it the right unit?", r.Character, hi, col.Unit, col.Most)
+	}
 	if lo > hi {
 		return fmt.Errorf("%s: low (%v) is above high (%v)", r.Character, lo, hi)
 	}

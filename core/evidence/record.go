@@ -70,6 +70,9 @@ func (r *Record) Check(g *guide.Matrix) error {
 			return fmt.Errorf("date %q is not a day such as 2026-05-10", r.Date)
 		}
 	}
+	if err := guide.CheckStage(r.Stage); err != nil {
+		return err
+	}
 	if r.Region != "" && !guide.RegionCode(r.Region) {
 		return fmt.Errorf("region %q is not a level 2 region code such as \"11\"", r.Region)
 	}

@@ -21,14 +21,18 @@ type Finding struct {
 }
 
 // Lint reads a guide for what a careful author would want to know.
-func (c *Matrix) Lint() []Finding {
+func (c *Matrix) Lint() []Finding { return c.LintOf(nil) }
+
+// LintOf lints a guide as Lint does; but what tells two taxa apart, which takes longest, is asked of those pairs alone of
+// which one is named. Nil names all.
+func (c *Matrix) LintOf(taxa map[string]bool) []Finding {
 	var out []Finding
 	say := func(lint, about, at, format string, args ...any) {
 		out = append(out, Finding{lint, about, fmt.Sprintf(format, args...), at})
 	}
 	c.lintTexts(say)
 	c.lintUnused(say)
-	c.lintSeparation(say)
+	c.lintSeparation(say, taxa)
 	c.lintSigns(say)
 	c.lintTwins(say)
 	c.lintGroups(say)
@@ -122,7 +126,7 @@ func (c *Matrix) lintUnused(say sayer) {
 
 // lintSeparation finds taxa with a use that no set of readings would tell from a harmful one by enough lines, ever or in
 // some of the months in which they are taken.
-func (c *Matrix) lintSeparation(say sayer) {
+func (c *Matrix) lintSeparation(say sayer, of map[string]bool) {
 	var year [12]time.Time
 	for m := range year {
 		year[m] = MidMonth(time.Month(m + 1))
@@ -130,6 +134,9 @@ func (c *Matrix) lintSeparation(say sayer) {
 	for u := range c.Taxa {
 		for h := range c.Taxa {
 			use, harm := &c.Taxa[u], &c.Taxa[h]
+			if of != nil && !of[use.ID] && !of[harm.ID] {
+				continue
+			}
 			if u == h || !use.Useful() || use.Kingdom != harm.Kingdom || use.Group != "" && use.Group == harm.Group && harm.Useful() {
 				continue
 			}

@@ -21,21 +21,13 @@ type Snapshot struct {
 	// Trouble is why the overlay is not in use; empty where it is.
 	Trouble string
 
-	names    func() *nameIndex
-	findings func() map[string]bool
+	names func() *nameIndex
 }
 
 // NewSnapshot makes a snapshot of a valid guide, with an overlay laid over the base already.
 func NewSnapshot(base, source *Source, overlay *Overlay) *Snapshot {
 	s := &Snapshot{Source: source, Base: base, Matrix: CompileValid(source), Overlay: overlay, Hash: hashOf(source)}
 	s.names = sync.OnceValue(func() *nameIndex { return newNameIndex(s.Matrix) })
-	s.findings = sync.OnceValue(func() map[string]bool {
-		known := map[string]bool{}
-		for _, f := range s.Matrix.Lint() {
-			known[f.Lint+f.About] = true
-		}
-		return known
-	})
 	return s
 }
 
@@ -55,9 +47,22 @@ func (s *Snapshot) Find(query string) []Hit {
 
 // NewFindings lists what a careful author would want to know of a changed guide and not of this one.
 func (s *Snapshot) NewFindings(changed *Snapshot) []Finding {
+	touched := map[string]bool{}
+	for _, o := range []*Overlay{s.Overlay, changed.Overlay} {
+		for i := range o.Taxa {
+			touched[o.Taxa[i].ID] = true
+		}
+		for i := range o.Corrections {
+			touched[o.Corrections[i].Taxon] = true
+		}
+	}
+	known := map[string]bool{}
+	for _, f := range s.Matrix.LintOf(touched) {
+		known[f.Lint+f.About] = true
+	}
 	var out []Finding
-	for _, f := range changed.Matrix.Lint() {
-		if !s.findings()[f.Lint+f.About] {
+	for _, f := range changed.Matrix.LintOf(touched) {
+		if !known[f.Lint+f.About] {
 			out = append(out, f)
 		}
 	}

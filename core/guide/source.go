@@ -101,6 +101,9 @@ type Character struct {
 	// FadesAfter, where above 0, is the number of handled pieces from which a reading says nothing any more.
 	FadesAfter int    `json:"fades_after,omitempty"`
 	Unit       string `json:"unit,omitempty"`
+	// Most is the most that a measure or a count can be, in its unit; 0 for no bound. It is no value of any taxon: beyond it lie
+	// slips of the finger and of the unit.
+	Most float64 `json:"most,omitempty"`
 }
 
 // State is one value of a character.

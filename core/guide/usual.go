@@ -1,8 +1,10 @@
 package guide
 
 import (
+	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 )
 
@@ -34,6 +36,17 @@ func (c *Matrix) Usual(t int, stage string) map[string]string {
 		}
 	}
 	return out
+}
+
+// Stages are the stages and weathers that a specimen can be in.
+var Stages = []string{"young", "mature", "old", "wet", "dry", "frosted"}
+
+// CheckStage tells what is wrong with a stage; none at all is nothing wrong.
+func CheckStage(stage string) error {
+	if stage == "" || slices.Contains(Stages, stage) {
+		return nil
+	}
+	return fmt.Errorf("stage %q is none of %s", stage, strings.Join(Stages, ", "))
 }
 
 // Stages lists the stages and weathers that a taxon's scores speak of.

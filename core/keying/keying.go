@@ -76,6 +76,9 @@ func New(g *guide.Matrix, part Scope) (*Key, error) {
 	if part.Region != "" && !guide.RegionCode(part.Region) {
 		return nil, fmt.Errorf("%q is not a level 2 region code", part.Region)
 	}
+	if err := guide.CheckStage(part.Stage); err != nil {
+		return nil, err
+	}
 	k := &Key{Scope: part, Taxa: g.Kingdoms[part.Kingdom].Copy(), g: g, grave: g.Grave}
 	if part.Region != "" {
 		away := guide.NewBits(len(g.Taxa))

@@ -133,7 +133,7 @@ test('an address that is no record, and names that are none, say so', async ({ p
   await page.goto('/bench/nothing-of-the-kind');
   await expect(page.getByRole('alert')).toContainText('there is no such record');
   await page.goto('/nowhere');
-  await expect(page.getByText('There is nothing at this address.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
   await page.goto('/');
   await page.getByLabel('Or start from a name you have in mind').fill('qqqqq');
   await expect(page.getByText('This guide has no such name.')).toBeVisible();

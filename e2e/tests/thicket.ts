@@ -79,6 +79,12 @@ export const verdict = (page: Page) => page.getByRole('heading', { level: 1 });
 /** The part of the bench with the question. */
 export const asking = (page: Page) => page.getByRole('region', { name: 'Look here next' });
 
+/** Presses a key that answers the question, once it has stood long enough to be answered. */
+export async function pressed(page: Page, key: string) {
+  await expect(asking(page).getByRole('group').first().getByRole('button').first()).toBeEnabled();
+  await page.keyboard.press(key);
+}
+
 /** Starts a record from nothing but the choice of plant or mushroom. */
 export async function begin(page: Page, kind: 'A plant' | 'A mushroom', day = '2026-08-14') {
   await page.goto('/');

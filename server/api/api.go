@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"sync"
 
 	"zestythicket/app"
 
@@ -26,12 +27,15 @@ type api struct {
 	app *app.App
 	// practice is the made-up find to practise on.
 	practice app.Find
+	// copying is held while a copy of everything is made.
+	copying sync.Mutex
 }
 
 // Mount puts the API's routes on a router, under /api/v1.
 func Mount(r chi.Router, a *app.App, practice app.Find) {
-	routes(humachi.New(r, config()), &api{app: a, practice: practice})
-	r.Get("/api/v1/copy", (&api{app: a}).copy)
+	all := &api{app: a, practice: practice}
+	routes(humachi.New(r, config()), all)
+	r.Get("/api/v1/copy", all.copy)
 }
 
 func routes(h huma.API, a *api) {

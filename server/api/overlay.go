@@ -15,7 +15,7 @@ type OverlayWrite struct {
 	Confirm string `json:"confirm,omitempty" maxLength:"64" doc:"The word that the answer gave, once what it asks was read"`
 }
 
-func (w OverlayWrite) write() app.OverlayWrite { return app.OverlayWrite(w) }
+func (w OverlayWrite) write() app.OverlayWrite { return app.OverlayWrite{Op: w.Op, Confirm: w.Confirm} }
 
 func (a *api) overlayRoutes(h huma.API) {
 	register(a, h, operation(http.MethodGet, "/overlay", "get-overlay", "What the user lays over the guide"),

@@ -29,6 +29,8 @@ func (a *api) problem(err error) error {
 		status = http.StatusInsufficientStorage
 	case errors.Is(err, app.ErrReadOnly):
 		status = http.StatusServiceUnavailable
+	case errors.Is(err, app.ErrBusy):
+		return huma.ErrorWithHeaders(huma.NewError(http.StatusServiceUnavailable, err.Error()), http.Header{"Retry-After": {"1"}})
 	default:
 		for _, e := range conflicts {
 			if errors.Is(err, e) {

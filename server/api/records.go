@@ -27,9 +27,11 @@ func (a *api) recordRoutes(h huma.API) {
 	register(a, h, operation(http.MethodGet, "/records", "list-records", "Records, the latest change first"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Query   string `query:"q" maxLength:"200"`
-			Deleted bool   `query:"deleted"`
-		}) ([]app.Row, error) {
-			return s.Records(ctx, in.Query, in.Deleted)
+			Deleted bool   `query:"deleted" doc:"Those deleted in the last thirty days, in place of those that are not"`
+			After   string `query:"after" maxLength:"100" doc:"What the page before gave as next"`
+			Limit   int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+		}) (*app.RecordPage, error) {
+			return s.Records(ctx, app.RecordQuery{Query: in.Query, Deleted: in.Deleted, After: in.After, Limit: in.Limit})
 		})
 	register(a, h, operation(http.MethodPost, "/records", "start-record", "Start a record"),
 		func(ctx context.Context, s *app.Session, in *struct {

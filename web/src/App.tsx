@@ -1,7 +1,10 @@
 import { Suspense, useEffect } from 'react';
 import { type AroundNavHandler, Route, Router, Switch, useLocation } from 'wouter';
-import { Waiting } from './components/Fields';
+import { leaving } from './components/drafts';
+import { Guarded } from './components/Guarded';
+import { Waiting } from './components/Page';
 import { Shell } from './components/Shell';
+import { setTitle } from './components/useTitle';
 import { Global } from './theme/Global';
 import { components, whenReady } from './views/components';
 import { type ViewId, viewAt, views } from './views/manifest';
@@ -12,7 +15,13 @@ interface Address {
   name?: string | undefined;
 }
 
-const around: AroundNavHandler = (navigate, to, options) => whenReady(to, () => navigate(to, options));
+/** Goes to another view; who has half filled something in is asked first. What only changes what this view shows is no leaving. */
+const around: AroundNavHandler = (navigate, to, options) => {
+  const go = () => whenReady(to, () => navigate(to, options));
+  const path = to.split(/[?#]/)[0];
+  if (path === location.pathname) go();
+  else leaving(go);
+};
 
 /** The application: its views, by their addresses. */
 export function App() {
@@ -28,26 +37,27 @@ export function App() {
 
 function Views() {
   const [path] = useLocation();
-  useEffect(() => {
-    document.title = `${viewAt(path)?.title ?? 'Nothing here'} · Zesty Thicket`;
-  }, [path]);
+  useEffect(() => setTitle(viewAt(path)?.title ?? 'Nothing here'), [path]);
   return (
-    <Suspense fallback={<Waiting />}>
-      <Switch>
-        {(Object.keys(views) as ViewId[]).map((id) => {
-          const { View } = components[id];
-          return (
-            <Route key={id} path={views[id].path}>
-              {(at: Address) => <View key={at.id} id={at.id ?? ''} name={at.name ?? ''} />}
-            </Route>
-          );
-        })}
-        <Route>
-          <Waiting>
-            <p>There is nothing at this address. The views are named at the side.</p>
-          </Waiting>
-        </Route>
-      </Switch>
-    </Suspense>
+    <Guarded at={path}>
+      <Suspense fallback={<Waiting />}>
+        <Switch>
+          {(Object.keys(views) as ViewId[]).map((id) => {
+            const { View } = components[id];
+            return (
+              <Route key={id} path={views[id].path}>
+                {(at: Address) => <View key={at.id} id={at.id ?? ''} name={at.name ?? ''} />}
+              </Route>
+            );
+          })}
+          <Route>
+            <Waiting>
+              <h1>There is nothing at this address</h1>
+              <p>The views are named at the side.</p>
+            </Waiting>
+          </Route>
+        </Switch>
+      </Suspense>
+    </Guarded>
   );
 }

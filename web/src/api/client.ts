@@ -1,11 +1,14 @@
 import createClient from 'openapi-fetch';
 import { v7 } from 'uuid';
+import { reached, Unreachable } from './reach';
 import type { components, paths } from './schema';
 
 /** The types of the API, by the names of its description. */
 export type Schema = components['schemas'];
 export type RecordView = Schema['Record'];
 export type Ruling = Schema['Shown'];
+/** A record that there is a ruling on. */
+export type Ruled = RecordView & { ruling: Ruling };
 export type Character = Schema['Character'];
 export type State = Schema['State'];
 export type Taxon = Schema['Taxon'];
@@ -27,7 +30,7 @@ export type Organ = Schema['Organ'];
 export type Kingdom = Taxon['kingdom'];
 
 /** The API, called with the types of its own description. */
-export const api = createClient<paths>({ baseUrl: window.location.origin });
+export const api = createClient<paths>({ baseUrl: window.location.origin, fetch: reached });
 
 /** A new id: UUIDs of version 7, made here so that a write can be sent again without counting twice. */
 export const newId = (): string => v7();
@@ -43,12 +46,14 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   let got: Answer<T>;
   try {
     got = await call;
-  } catch {
-    throw new Error('Zesty Thicket cannot be reached. Nothing was lost: try again when it runs.');
+  } catch (error) {
+    if ((error as Error).name === 'AbortError') throw error; // nobody waits for it any more
+    throw new Unreachable();
   }
   if (got.data === undefined) {
     const detail = got.error?.errors?.map((e) => e.message).join('; ');
-    throw new Error(detail || got.error?.detail || `The server answered ${got.response.status}.`);
+    const says = detail || got.error?.detail || `The server answered ${got.response.status}.`;
+    throw got.response.headers.has('Retry-After') ? new Unreachable(says) : new Error(says);
   }
   return got.data;
 }

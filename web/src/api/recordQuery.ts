@@ -5,5 +5,6 @@ import { answered, api } from './client';
 export const recordQuery = (id: string) =>
   queryOptions({
     queryKey: ['record', id],
-    queryFn: () => answered(api.GET('/api/v1/records/{id}', { params: { path: { id } } })),
+    queryFn: ({ signal }) => answered(api.GET('/api/v1/records/{id}', { params: { path: { id } }, signal })),
+    refetchOnWindowFocus: 'always', // another tab may have changed it
   });

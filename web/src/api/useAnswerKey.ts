@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { answered, api, newId } from './client';
 import { device } from './device';
+import { changed } from './follow';
 import { recordQuery } from './recordQuery';
 
 /** An answer of a walked key; no states for who can't tell. */
@@ -28,9 +29,6 @@ export function useAnswerKey() {
           },
         }),
       ),
-    onSuccess: (answer, { record }) => {
-      queries.setQueryData(['record', record], answer.record);
-      return queries.invalidateQueries({ queryKey: ['records'] });
-    },
+    onSuccess: (answer) => changed(queries, answer.record),
   });
 }

@@ -1,26 +1,46 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { newId } from './client';
+import { changed } from './follow';
+import { untilKept } from './outbox';
 import { recordQuery } from './recordQuery';
 import { type Change, type Made, sendChange } from './sendChange';
 
+interface Asked {
+  made: Made;
+  change: Change;
+  then: (() => void) | undefined;
+}
+
+/** Changes that wait for those before them. All others are made on what is shown, so that none is taken while one is on its way. */
+const queued: Change['do'][] = ['undo', 'redo', 'clear', 'restore'];
+
 /** Changes a record; what the server answers is shown at once. Changes of one record go one after the other, and each says
- * what its maker saw when it was made. */
+ * what its maker saw when it was made. What finds no answer is sent again until it does. */
 export function useChangeRecord(id: string) {
   const queries = useQueryClient();
-  const { mutate, mutateAsync, isPending } = useMutation({
+  const underWay = useRef(0);
+  const { mutate, isPending } = useMutation({
     scope: { id: `record-${id}` },
-    retry: 1,
-    mutationFn: ({ made, change }: { made: Made; change: Change }) => sendChange(id, made, change),
-    onSuccess: (record) => {
-      queries.setQueryData(['record', id], record);
-      return queries.invalidateQueries({ queryKey: ['records'] });
+    mutationFn: ({ made, change }: Asked) => untilKept({ id, made, change }, () => sendChange(id, made, change)),
+    onSuccess: (record, { then }) => {
+      const told = changed(queries, record);
+      then?.(); // also where what asked for it is drawn no more by then
+      return told;
+    },
+    onSettled: () => {
+      underWay.current--;
     },
   });
   const made = (): Made => ({ op: newId(), seen: queries.getQueryData(recordQuery(id).queryKey)?.revision });
   return {
-    change: (what: Change, then?: () => void) =>
-      mutate({ made: made(), change: what }, then ? { onSuccess: then } : undefined),
-    changeAsync: (what: Change) => mutateAsync({ made: made(), change: what }),
+    /** Makes a change; false where one is on its way and this one must not be made blindly after it. */
+    change: (what: Change, then?: () => void): boolean => {
+      if (underWay.current > 0 && !queued.includes(what.do)) return false;
+      underWay.current++;
+      mutate({ made: made(), change: what, then });
+      return true;
+    },
     isPending,
   };
 }

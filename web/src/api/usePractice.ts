@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { answered, api, newId } from './client';
+import { changed } from './follow';
 
 /** Starts a record of a made-up specimen to practise on, and gives its id. */
 export function usePractice() {
@@ -7,8 +8,7 @@ export function usePractice() {
   return useMutation({
     mutationFn: async () => {
       const record = await answered(api.POST('/api/v1/practice', { body: { id: newId() } }));
-      queries.setQueryData(['record', record.id], record);
-      await queries.invalidateQueries({ queryKey: ['records'] });
+      await changed(queries, record);
       return record.id;
     },
   });

@@ -5,7 +5,7 @@ import { answered, api } from './client';
 export function useTaxonSearch(q: string) {
   return useQuery({
     queryKey: ['taxa', q],
-    queryFn: () => answered(api.GET('/api/v1/taxa', { params: { query: { q } } })),
+    queryFn: ({ signal }) => answered(api.GET('/api/v1/taxa', { params: { query: { q } }, signal })),
     placeholderData: keepPreviousData,
   });
 }

@@ -6,9 +6,11 @@ import { useGuide } from '../api/useGuide';
 import { Drawing } from '../drawings/lazy';
 import { c } from '../theme/tokens';
 import { Button, Primary, Quiet, Row, Toggle } from './Buttons';
-import { Pick } from './Fields';
+import { useHalfFilled } from './drafts';
+import { Pick, toFirstWrong } from './Pick';
 import { Quantity } from './Quantity';
 import { Scale } from './Scale';
+import { useSettled } from './settled';
 import { useShortcuts } from './useShortcuts';
 import { minutes } from './words';
 
@@ -39,6 +41,7 @@ const State = styled(Button)`
   text-align: center;
   svg { max-width: 100%; }
   kbd { position: absolute; top: 6px; left: 9px; font: 600 12px/1 inherit; color: ${c('stone')}; }
+  &[data-settling='true'] { opacity: 1; }
   &[aria-pressed='true'] { background: ${c('zest')}; color: ${c('onZest')}; border-color: ${c('onZest')}; kbd { color: ${c('onZest')}; } svg { stroke: ${c('onZest')}; } }
 `;
 
@@ -65,11 +68,18 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
   const [blind, setBlind] = useState(false);
   const [handled, setHandled] = useState<number | undefined>(0);
   const card = useRef<HTMLDivElement>(null);
+  const settled = useSettled(character.id);
+  const waits = busy || !settled;
   const extra = character.fades ? { handled: handled ?? 0 } : {};
 
-  const keep = (states: string[]) => onRead({ character: character.id, states, sure: !unsure, ...extra });
+  const keep = (states: string[]) => {
+    if (!waits) onRead({ character: character.id, states, sure: !unsure, ...extra });
+  };
   const press = (state: string) => {
-    if (!several) return keep([state]);
+    if (!several) {
+      if (!waits) setChosen([state]); // so that it is seen which one is on its way
+      return keep([state]);
+    }
     setChosen((was) => (was.includes(state) ? was.filter((s) => s !== state) : [...was, state]));
   };
   const keys: Record<string, () => void> = {
@@ -84,7 +94,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
 
   return (
     <Card ref={card}>
-      <h2>{character.question}</h2>
+      <h2 tabIndex={-1}>{character.question}</h2>
       <p className="how">{character.how}</p>
       {character.pitfall && (
         <p className="aside">
@@ -106,7 +116,13 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
       {character.kind === 'states' ? (
         <States role="group" aria-label={character.name}>
           {character.states.map((s, i) => (
-            <State key={s.id} isDisabled={busy} aria-pressed={chosen.includes(s.id)} onPress={() => press(s.id)}>
+            <State
+              key={s.id}
+              isDisabled={waits}
+              data-settling={!busy && !settled}
+              aria-pressed={chosen.includes(s.id)}
+              onPress={() => press(s.id)}
+            >
               {i < 9 && <kbd aria-hidden>{i + 1}</kbd>}
               <Drawing character={character.id} state={s.id} />
               {s.name}
@@ -119,7 +135,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
           character={character}
           reading={reading}
           imperial={settings.units === 'imperial'}
-          busy={busy}
+          busy={waits}
           unsure={unsure}
           onRead={onRead}
         />
@@ -139,7 +155,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
           </Toggle>
         )}
         {several && character.kind === 'states' && (
-          <Primary isDisabled={busy || chosen.length === 0} onPress={() => keep(chosen)}>
+          <Primary isDisabled={waits || chosen.length === 0} onPress={() => keep(chosen)}>
             Keep these {chosen.length}
           </Primary>
         )}
@@ -151,7 +167,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
       {blind && (
         <Below role="group" aria-label="Can't see it, because">
           {guide?.unseen.map((u) => (
-            <Button key={u.id} isDisabled={busy} onPress={() => onRead({ character: character.id, unseen: u.id })}>
+            <Button key={u.id} isDisabled={waits} onPress={() => onRead({ character: character.id, unseen: u.id })}>
               {u.name}
             </Button>
           ))}
@@ -167,10 +183,26 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
   const own = unit === character.unit; // what was read is kept in the character's own unit
   const [from, setFrom] = useState(own ? (reading?.value ?? reading?.low) : undefined);
   const [to, setTo] = useState(own ? reading?.high : undefined);
-  const [wrong, setWrong] = useState('');
+  const [wrong, setWrong] = useState<{ from?: string; to?: string }>({});
+  const form = useRef<HTMLFormElement>(null);
+  useHalfFilled(`measure ${character.id}`, from !== undefined && from !== (reading?.value ?? reading?.low));
   const keep = () => {
-    if (from === undefined) {
-      setWrong('Type a number, such as 35 or 3.5; it cannot be below nothing.');
+    if (busy) return;
+    const most = mostIn(character, unit);
+    const tooMuch = (n: number | undefined) =>
+      n !== undefined && n > most
+        ? `Nothing that is asked for here is that much: ${most} ${length ? unit : ''} at the most. Is it the right unit?`
+        : undefined;
+    const found: typeof wrong = {};
+    const first = from === undefined ? 'Type a number, such as 35 or 3.5; it cannot be below nothing.' : tooMuch(from);
+    if (first) found.from = first;
+    const second =
+      tooMuch(to) ??
+      (to !== undefined && from !== undefined && to < from ? 'This is less than the first number.' : undefined);
+    if (second) found.to = second;
+    setWrong(found);
+    if (from === undefined || first || second) {
+      toFirstWrong(form.current);
       return;
     }
     onRead({
@@ -182,6 +214,7 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
   };
   return (
     <form
+      ref={form}
       onSubmit={(e) => {
         e.preventDefault();
         keep();
@@ -193,8 +226,16 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
           value={from}
           onChange={setFrom}
           whole={!length}
+          wrong={wrong.from}
         />
-        <Quantity label="To, if it varies" value={to} onChange={setTo} whole={!length} {...(length ? { unit } : {})} />
+        <Quantity
+          label="To, if it varies"
+          value={to}
+          onChange={setTo}
+          whole={!length}
+          wrong={wrong.to}
+          {...(length ? { unit } : {})}
+        />
         {length && (
           <Pick
             label="Unit"
@@ -207,9 +248,18 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
           Keep it
         </Primary>
       </Below>
-      {wrong && <p role="alert">{wrong}</p>}
     </form>
   );
+}
+
+/** How much of a unit goes into a millimetre. */
+const perMillimetre: Record<string, number> = { mm: 1, cm: 0.1, m: 0.001, in: 1 / 25.4, ft: 1 / 304.8 };
+
+/** The most that a measure or a count can be, in the unit that it is typed in. */
+function mostIn(character: Character, unit: string): number {
+  if (!character.most) return Number.POSITIVE_INFINITY;
+  const factor = (perMillimetre[unit] ?? 1) / (perMillimetre[character.unit] ?? 1);
+  return Math.floor(character.most * (character.kind === 'measure' ? factor : 1) * 100) / 100;
 }
 
 interface MeasureProps {

@@ -1,10 +1,11 @@
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { Button as AriaButton } from 'react-aria-components';
 import { useLocation } from 'wouter';
 import { views } from '../views/manifest';
+import { lazily } from './lazily';
 import { useShortcuts } from './useShortcuts';
 
-const Keys = lazy(() => import('./Keys'));
+const Keys = lazily(() => import('./Keys'));
 
 /** The keys that lead to views, whatever is shown. */
 const ways = Object.values(views).flatMap((v) => (v.key ? [[v.key, v.path] as const] : []));
@@ -13,6 +14,12 @@ const ways = Object.values(views).flatMap((v) => (v.key ? [[v.key, v.path] as co
 export function Help() {
   const [path, go] = useLocation();
   const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
+  const close = () => {
+    setOpen(false);
+    // Where it was opened by a key there is nothing else to go back to.
+    setTimeout(() => document.activeElement === document.body && button.current?.focus(), 50);
+  };
   useShortcuts({
     '?': () => setOpen(true),
     '/': () => document.querySelector<HTMLInputElement>('main input[type=search]')?.focus(),
@@ -20,7 +27,7 @@ export function Help() {
   });
   return (
     <>
-      <AriaButton onPress={() => setOpen(true)}>
+      <AriaButton ref={button} onPress={() => setOpen(true)}>
         <svg viewBox="0 0 26 26" aria-hidden="true">
           <path d="M8 9c0-7 11-6 10 0c-1 4-5 3-5 8M13 21v.500" />
         </svg>
@@ -28,7 +35,7 @@ export function Help() {
       </AriaButton>
       {open && (
         <Suspense>
-          <Keys path={path} onClose={() => setOpen(false)} />
+          <Keys path={path} onClose={close} />
         </Suspense>
       )}
     </>

@@ -5,16 +5,15 @@ import { useSettings } from '../api/useSettings';
 import { c } from '../theme/tokens';
 import { type Shortcut, viewAt, views } from '../views/manifest';
 import { Button, Primary, Row } from './Buttons';
-import { Tick } from './Fields';
 import { Popup } from './Popup';
+import { Tick } from './Tick';
 import { useTour } from './useTour';
 
 const List = styled.dl`
   display: grid;
   gap: 6px;
-  div { display: grid; grid-template-columns: 8rem 1fr; }
+  div { display: grid; grid-template-columns: minmax(5rem, 8rem) minmax(0, 1fr); }
   dt { font-weight: 700; }
-  h3 { font-size: 16px; margin-top: 8px; }
   kbd { font: inherit; border: 1.5px solid ${c('stone')}; border-radius: 6px; padding: 0 7px; margin-right: 4px; }
 `;
 
@@ -41,10 +40,8 @@ export default function Keys({ path, onClose }: { path: string; onClose: () => v
         </Link>
       </Row>
       {here?.path === views.bench.path && <Weights />}
-      <List>
-        {here && here.shortcuts.length > 0 && <Listed name={here.title} keys={here.shortcuts} />}
-        <Listed name="Everywhere" keys={everywhere} />
-      </List>
+      {here && here.shortcuts.length > 0 && <Listed name={here.title} keys={here.shortcuts} />}
+      <Listed name="Everywhere" keys={everywhere} />
       <Button onPress={onClose}>Close</Button>
     </Popup>
   );
@@ -77,16 +74,18 @@ function Listed({ name, keys }: { name: string; keys: Shortcut[] }) {
   return (
     <>
       <h3>Keys: {name.toLowerCase()}</h3>
-      {keys.map(([names, does]) => (
-        <div key={does}>
-          <dt>
-            {names.map((k) => (
-              <kbd key={k}>{k}</kbd>
-            ))}
-          </dt>
-          <dd>{does}</dd>
-        </div>
-      ))}
+      <List>
+        {keys.map(([names, does]) => (
+          <div key={does}>
+            <dt>
+              {names.map((k) => (
+                <kbd key={k}>{k}</kbd>
+              ))}
+            </dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </List>
     </>
   );
 }

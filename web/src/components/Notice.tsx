@@ -1,11 +1,15 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
+import { sendAgain, useUnkept } from '../api/outbox';
+import { useReach, whenUp } from '../api/reach';
 import { c, narrow } from '../theme/tokens';
 import { Button } from './Buttons';
 
 interface Message {
   text: string;
   bad?: boolean;
+  /** It is true only as long as the program does not answer. */
+  while?: boolean;
   action?: { name: string; do: () => void };
 }
 
@@ -25,12 +29,20 @@ function subscribe(listener: () => void) {
   };
 }
 
-const Bar = styled.div`
+const Corner = styled.div`
   position: fixed;
   z-index: 10;
   right: 16px;
   bottom: 16px;
   max-width: min(560px, calc(100vw - 32px));
+  display: grid;
+  gap: 8px;
+  ${narrow} { bottom: 84px; left: 16px; }
+  @media (max-height: 420px) { bottom: 4px; }
+  @media print { display: none; }
+`;
+
+const Bar = styled.div`
   display: flex;
   gap: 12px;
   align-items: center;
@@ -39,36 +51,64 @@ const Bar = styled.div`
   background: ${c('band')};
   color: ${c('onBand')};
   border: 1.5px solid ${c('mist')};
-  p { flex: 1; }
-  ${narrow} { bottom: 84px; left: 16px; }
+  p { flex: 1; overflow-wrap: anywhere; }
 `;
+
+/** What is so of the program just now: an answer that is not kept yet, a program that does not answer. It goes when it is so no
+ * longer. */
+function State() {
+  const { slow, down } = useReach();
+  const unkept = useUnkept().length;
+  const says =
+    unkept > 0
+      ? `${unkept === 1 ? 'One answer is' : `${unkept} answers are`} not kept yet: Zesty Thicket does not answer. It is sent again by itself.`
+      : down
+        ? 'Zesty Thicket does not answer. What you see may be old; it is tried again by itself.'
+        : slow
+          ? 'No answer for three seconds; still waiting.'
+          : undefined;
+  return (
+    <div role="status">
+      {says && (
+        <Bar data-reach>
+          <p>{says}</p>
+          {unkept > 0 && <Button onPress={sendAgain}>Send it again now</Button>}
+        </Bar>
+      )}
+    </div>
+  );
+}
 
 /** Where messages appear. */
 export function Notice() {
   const message = useSyncExternalStore(subscribe, () => current);
+  useEffect(() => (message?.while ? whenUp(() => tell(undefined)) : undefined), [message]);
   useEffect(() => {
     if (!message || message.bad) return;
     const timer = setTimeout(() => tell(undefined), 12_000);
     return () => clearTimeout(timer);
   }, [message]);
   return (
-    <div role={message?.bad ? 'alert' : 'status'} aria-live="polite">
-      {message && (
-        <Bar>
-          <p>{message.text}</p>
-          {message.action && (
-            <Button
-              onPress={() => {
-                message.action?.do();
-                tell(undefined);
-              }}
-            >
-              {message.action.name}
-            </Button>
-          )}
-          <Button onPress={() => tell(undefined)}>Close</Button>
-        </Bar>
-      )}
-    </div>
+    <Corner>
+      <State />
+      <div role={message?.bad ? 'alert' : 'status'} aria-live="polite">
+        {message && (
+          <Bar>
+            <p>{message.text}</p>
+            {message.action && (
+              <Button
+                onPress={() => {
+                  message.action?.do();
+                  tell(undefined);
+                }}
+              >
+                {message.action.name}
+              </Button>
+            )}
+            <Button onPress={() => tell(undefined)}>Close</Button>
+          </Bar>
+        )}
+      </div>
+    </Corner>
   );
 }

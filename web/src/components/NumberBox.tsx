@@ -1,6 +1,7 @@
 import { Input, Label, NumberField } from 'react-aria-components';
 import styled from 'styled-components';
-import { box, Labelled } from './Fields';
+import { Wrong } from './Fields';
+import { box, Labelled } from './Pick';
 import type { QuantityProps } from './Quantity';
 
 const Box = styled(Input)`${box}`;
@@ -20,7 +21,17 @@ const units: Record<string, string> = {
 const decimal = new Intl.NumberFormat().formatToParts(0.5).find((p) => p.type === 'decimal')?.value ?? '.';
 
 /** A number in its unit. Point and comma both part the decimals, whatever the platform's language. */
-export default function NumberBox({ label, value, onChange, unit = '', whole, min = 0, max, hint }: QuantityProps) {
+export default function NumberBox({
+  label,
+  value,
+  onChange,
+  unit = '',
+  whole,
+  min = 0,
+  max,
+  hint,
+  wrong,
+}: QuantityProps) {
   const named = units[unit];
   return (
     <Labelled
@@ -30,6 +41,8 @@ export default function NumberBox({ label, value, onChange, unit = '', whole, mi
       minValue={min}
       maxValue={max}
       isWheelDisabled
+      isInvalid={Boolean(wrong)}
+      validationBehavior="aria"
       formatOptions={{
         useGrouping: false,
         maximumFractionDigits: whole ? 0 : 6,
@@ -46,6 +59,7 @@ export default function NumberBox({ label, value, onChange, unit = '', whole, mi
         }}
       />
       {hint && <small>{hint}</small>}
+      {wrong && <Wrong>{wrong}</Wrong>}
     </Labelled>
   );
 }

@@ -1,7 +1,8 @@
-import { lazy, Suspense } from 'react';
-import { Labelled } from './Fields';
+import { Suspense } from 'react';
+import { lazily } from './lazily';
+import { Labelled } from './Pick';
 
-const NumberBox = lazy(() => import('./NumberBox'));
+const NumberBox = lazily(() => import('./NumberBox'));
 
 export interface QuantityProps {
   label: string;
@@ -13,6 +14,8 @@ export interface QuantityProps {
   min?: number;
   max?: number;
   hint?: string;
+  /** What is wrong with it. */
+  wrong?: string | undefined;
 }
 
 /** A number in its unit, its control fetched when the first one is shown; its place is kept meanwhile. */

@@ -1,11 +1,17 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, Suspense, useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { useSettings } from '../api/useSettings';
 import { c, face, narrow } from '../theme/tokens';
 import { views } from '../views/manifest';
+import { useLeaving } from './drafts';
 import { Help } from './Help';
+import { lazily } from './lazily';
 import { Notice } from './Notice';
+
+const Leaving = lazily(() => import('./Leaving'));
+/** Fetches it and shows nothing. */
+const Fetched = lazily(() => import('./Leaving').then(() => ({ default: () => null })));
 
 const Frame = styled.div`
   display: grid;
@@ -34,11 +40,27 @@ const Rail = styled.nav`
     order: 2; position: sticky; top: auto; bottom: 0; z-index: 5; flex-direction: row; justify-content: space-around;
     min-height: 0; padding: 4px 6px calc(4px + env(safe-area-inset-bottom)); background: ${c('fog')}; border-right: 0; border-top: 1.5px solid ${c('mist')};
     b { display: none; }
-    a, button { padding: 4px 8px; }
+    a, button { padding: 4px clamp(1px, 1.4vw, 8px); font-size: clamp(11px, 3.6vw, 14px); min-width: 0; }
+    @media (max-height: 420px) { position: static; }
   }
 `;
 
+/** The first thing that the keyboard reaches; it is seen only then. */
+const Skip = styled.a`
+  position: fixed;
+  z-index: 30;
+  left: 8px;
+  top: -80px;
+  padding: 12px 16px;
+  background: ${c('zest')};
+  color: ${c('onZest')};
+  border-radius: 10px;
+  &:focus { top: 8px; }
+`;
+
 const Main = styled.main`
+  &:focus { outline: none; }
+
   display: flex;
   flex-direction: column;
   min-width: 0;
@@ -95,12 +117,46 @@ export function StandingCautions() {
   );
 }
 
+/** How long, in ms, a view's heading is waited for. */
+const headingWithin = 3_000;
+
+/** Brings whoever has gone to another view to its heading, as a page that was loaded would. */
+function useHeadingOf(path: string) {
+  const was = useRef(path);
+  useEffect(() => {
+    if (was.current === path) return;
+    was.current = path;
+    const until = performance.now() + headingWithin;
+    let frame = 0;
+    const look = () => {
+      const heading = document.querySelector<HTMLElement>('main h1');
+      const on = document.activeElement;
+      if (heading && !(on instanceof HTMLInputElement)) {
+        heading.tabIndex = -1;
+        heading.focus({ preventScroll: true });
+        scrollTo(0, 0);
+      } else if (!heading && performance.now() < until) frame = requestAnimationFrame(look);
+    };
+    frame = requestAnimationFrame(look);
+    return () => cancelAnimationFrame(frame);
+  }, [path]);
+}
+
+/** Asks whoever goes although something is half filled in; fetched before there is anything to ask. */
+function Asking() {
+  const { then, filled, stay, leave } = useLeaving();
+  if (!filled && !then) return null;
+  return <Suspense>{then ? <Leaving stay={stay} leave={leave} /> : <Fetched />}</Suspense>;
+}
+
 /** The frame round every view: the views at the side, or at the bottom edge for the thumb. */
 export function Shell({ children }: { children: ReactNode }) {
   const [path] = useLocation();
+  useHeadingOf(path);
   const here = (to: string) => (to === '/' ? path === '/' : path.startsWith(to));
   return (
     <Frame>
+      <Skip href="#work">To the work itself</Skip>
       <Rail aria-label="Views">
         <b>Zesty Thicket</b>
         {Object.values(views).map(
@@ -116,11 +172,12 @@ export function Shell({ children }: { children: ReactNode }) {
         )}
         <Help />
       </Rail>
-      <Main>
+      <Main id="work" tabIndex={-1}>
         {children}
         <StandingCautions />
       </Main>
       <Notice />
+      <Asking />
     </Frame>
   );
 }

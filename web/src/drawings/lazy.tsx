@@ -1,10 +1,11 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { lazily } from '../components/lazily';
 import type { Shown, Sizes } from './Part';
 
-const Drawings = lazy(() => import('./registry').then((m) => ({ default: m.Drawing })));
-const Whole = lazy(() => import('./registry').then((m) => ({ default: m.Habit })));
-const Apart = lazy(() => import('./registry').then((m) => ({ default: m.Details })));
-const Cut = lazy(() => import('./registry').then((m) => ({ default: m.Halved })));
+const Drawings = lazily(() => import('./registry').then((m) => ({ default: m.Drawing })));
+const Whole = lazily(() => import('./registry').then((m) => ({ default: m.Habit })));
+const Apart = lazily(() => import('./registry').then((m) => ({ default: m.Details })));
+const Cut = lazily(() => import('./registry').then((m) => ({ default: m.Halved })));
 
 /** The drawing of a state, fetched when the first one is shown; its place is kept meanwhile. */
 export function Drawing({ size = 76, ...of }: { character: string; state: string; size?: number }) {

@@ -1,11 +1,11 @@
-import { type ComponentType, lazy, useState } from 'react';
-import { Redirect } from 'wouter';
-import { useRecords } from '../api/useRecords';
+import { type ComponentType, useState } from 'react';
 import { Button } from '../components/Buttons';
-import { Waiting } from '../components/Fields';
+import { lazily } from '../components/lazily';
+import { Waiting } from '../components/Page';
 import { type ViewId, viewAt, views } from './manifest';
 
-type View = ComponentType<{ id: string; name: string }>;
+type Address = { id: string; name: string };
+type View = ComponentType<Address>;
 
 interface Fetched {
   View: View;
@@ -14,49 +14,38 @@ interface Fetched {
 }
 
 /** What stands in a view's place while its code cannot be fetched: a phone without a connection, or a server that has stopped. */
-function Unfetched() {
-  return (
-    <Waiting>
-      <p>
-        <strong>This view could not be fetched.</strong> Is there a connection, and is the program running?
-      </p>
-      <Button onPress={() => location.reload()}>Try again</Button>
-    </Waiting>
-  );
-}
+const unfetched = (
+  <Waiting>
+    <h1>This view could not be fetched</h1>
+    <p>Is there a connection, and is the program running? It is tried again by itself.</p>
+    <Button onPress={() => location.reload()}>Try again</Button>
+  </Waiting>
+);
 
 /** A view whose code is fetched when it is first shown. */
 function fetched(load: () => Promise<{ default: View }>): Fetched {
   let there: View | undefined;
-  const fetch = async () => {
+  const get = async () => {
     const code = await load();
     there = code.default;
     return code;
   };
-  const Late = lazy(() => fetch().catch(() => ({ default: Unfetched })));
+  const Late = lazily(get, unfetched);
   return {
     // What is there already is shown at once: a view that has waited once stands empty for a third of a second at the least.
     View(props) {
       const [Now] = useState(() => there ?? Late);
       return <Now {...props} />;
     },
-    fetch: () => (there ? undefined : fetch()),
+    fetch: () => (there ? undefined : get()),
   };
-}
-
-/** The bench without a record opens the one that was worked on last, if it is still open. */
-function LastBench() {
-  const { data, error } = useRecords('');
-  if (!data) return <Waiting error={error} />;
-  const last = data.find((r) => !r.closed);
-  return <Redirect to={last ? `/bench/${last.id}` : '/'} replace />;
 }
 
 /** The component that shows each view. */
 export const components: Record<ViewId, Fetched> = {
   start: fetched(() => import('./start/Start')),
   bench: fetched(() => import('./bench/Bench')),
-  'last-bench': { View: LastBench, fetch: () => undefined },
+  'last-bench': fetched(() => import('./bench/LastBench')),
   records: fetched(() => import('./records/Records')),
   settings: fetched(() => import('./settings/Settings')),
   guide: fetched(() => import('./guide/Guide')),

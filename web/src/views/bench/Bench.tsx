@@ -1,14 +1,18 @@
-import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useSearchParams } from 'wouter';
+import type { Ruled } from '../../api/client';
 import { useChangeRecord } from '../../api/useChangeRecord';
 import { useGuide } from '../../api/useGuide';
 import { useRecord } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { Ask } from '../../components/Ask';
 import { Button, Row } from '../../components/Buttons';
-import { Waiting } from '../../components/Fields';
+import { lazily } from '../../components/lazily';
+import { Waiting } from '../../components/Page';
 import { useShortcuts } from '../../components/useShortcuts';
+import { useTitle } from '../../components/useTitle';
+import { verdictWords } from '../../components/words';
 import { c, medium, narrow } from '../../theme/tokens';
 import { AllCharacters } from './AllCharacters';
 import { Close } from './Close';
@@ -17,11 +21,11 @@ import { Details } from './Details';
 import { Lookalikes } from './Lookalikes';
 import { NextChecks } from './NextChecks';
 import { Specimen } from './Specimen';
-import { VerdictBar } from './VerdictBar';
+import { Announced, Unruled, VerdictBar } from './VerdictBar';
 import { Cautions, Warnings } from './Warnings';
 import { WeakPoints } from './WeakPoints';
 
-const Tour = lazy(() => import('./Tour'));
+const Tour = lazily(() => import('./Tour'));
 
 const Columns = styled.div`
   display: grid;
@@ -54,6 +58,19 @@ const Ways = styled(Row)`
   a { padding: 10px 4px; font-weight: 600; }
 `;
 
+/** Says of a deleted record that it is, and brings it back. */
+function Deleted({ onBack }: { onBack: () => void }) {
+  return (
+    <div>
+      <h2 tabIndex={-1}>This record is deleted</h2>
+      <p>What was read is still here. It is listed with the deleted ones for thirty days.</p>
+      <Row>
+        <Button onPress={onBack}>Bring it back</Button>
+      </Row>
+    </div>
+  );
+}
+
 /** The main view: one specimen, what was read of it, what still stands, and what to look at next. */
 export default function Bench({ id }: { id: string }) {
   const { guide, error: noGuide } = useGuide();
@@ -74,18 +91,84 @@ export default function Bench({ id }: { id: string }) {
   const again = ruling?.again ?? '';
   const asked = picked?.character ?? (again || ruling?.next[0]?.character);
   const afresh = picked ? picked.afresh : again !== '';
-  const closed = Boolean(record?.closing);
+  const deleted = record?.deleted ?? false;
+  const closed = Boolean(record?.closing) || deleted;
   const covered = afresh && !closed;
 
   useEffect(() => setPicked(undefined), [record?.changed]);
+
+  const name = ruling?.working ? guide?.nameOf(ruling.working) : undefined;
+  useTitle(name && `Bench: ${name}`);
+  // What was pressed is often gone when its answer is there: then whoever works by the keyboard goes on at the question.
+  const shown = `${record?.changed} ${asked} ${covered}`;
+  const stood = useRef('');
+  useEffect(() => {
+    const on = document.activeElement;
+    if (stood.current !== '' && stood.current !== shown && (!on || on === document.body))
+      (ask.current?.querySelector<HTMLElement>('h2[tabindex]') ?? ask.current)?.focus({ preventScroll: true });
+    if (record) stood.current = shown;
+  }, [shown, record]);
 
   useShortcuts({
     z: () => record?.can_undo && change({ do: 'undo' }),
     y: () => record?.can_redo && change({ do: 'redo' }),
   });
 
-  if (!guide || !record || !ruling || !settings) return <Waiting error={noGuide ?? noRecord} />;
+  if (!guide || !record || !settings) return <Waiting error={noGuide ?? noRecord} />;
   const character = asked ? guide.character(asked) : undefined;
+  const tools = (
+    <Tools data-screen-only>
+      <span>
+        {record.about.kingdom === 'fungi' ? 'Mushroom' : 'Plant'}
+        {record.about.place?.name ? `, ${record.about.place.name}` : ''}
+        {record.about.date ? `, ${record.about.date}` : ''}
+      </span>
+      <Button isDisabled={!record.can_undo} onPress={() => change({ do: 'undo' })}>
+        Undo
+      </Button>
+      <Button isDisabled={!record.can_redo} onPress={() => change({ do: 'redo' })}>
+        Redo
+      </Button>
+    </Tools>
+  );
+  const question = character && (
+    <Ask
+      key={`${character.id} ${record.changed} ${afresh}`}
+      character={character}
+      reading={covered ? undefined : record.readings.find((r) => r.character === character.id)}
+      why={picked ? undefined : ruling?.next[0]?.why}
+      afresh={afresh}
+      settings={settings}
+      busy={isPending}
+      onRead={(reading) => change({ do: 'read', reading: { ...reading, afresh } })}
+      onCancel={picked ? () => setPicked(undefined) : undefined}
+    />
+  );
+  if (!ruling)
+    return (
+      <>
+        <Unruled trouble={record.trouble} />
+        {tools}
+        <Columns>
+          <section ref={ask} tabIndex={-1} aria-label="Look here next">
+            {character && picked && !closed ? (
+              question
+            ) : (
+              <Details record={record} guide={guide} closed={closed} open onChange={change} />
+            )}
+          </section>
+          <Specimen
+            record={record}
+            guide={guide}
+            closed={closed}
+            next={undefined}
+            onPick={pick}
+            onClear={(of) => change({ do: 'clear', character: of })}
+          />
+        </Columns>
+      </>
+    );
+  const ruled: Ruled = { ...record, ruling };
   const target = ruling.working ?? ruling.candidates[0]?.taxon;
   const standing = ruling.harmful.filter((h) => h.taxon !== target).slice(0, 3);
   const besides = `/compare?${target ? `target=${target}&` : ''}${standing.map((h) => `other=${h.taxon}&`).join('')}record=${id}`;
@@ -93,40 +176,21 @@ export default function Bench({ id }: { id: string }) {
     <>
       {search.has('tour') && (
         <Suspense>
-          <Tour record={record} onChange={change} onPick={pick} />
+          <Tour record={ruled} onChange={change} onPick={pick} />
         </Suspense>
       )}
-      <VerdictBar record={record} guide={guide} covered={covered} onChange={change} />
-      <Tools data-screen-only>
-        <span>
-          {record.about.kingdom === 'fungi' ? 'Mushroom' : 'Plant'}
-          {record.about.place?.name ? `, ${record.about.place.name}` : ''}
-          {record.about.date ? `, ${record.about.date}` : ''}
-        </span>
-        <Button isDisabled={!record.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-          Undo
-        </Button>
-        <Button isDisabled={!record.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-          Redo
-        </Button>
-      </Tools>
+      <VerdictBar record={ruled} guide={guide} covered={covered} onChange={change} />
+      <Announced says={covered ? 'look again.' : verdictWords[ruling.verdict].say} />
+      {tools}
       <Columns>
         <section ref={ask} tabIndex={-1} aria-label="Look here next">
           {!closed && <Warnings ruling={ruling} guide={guide} covered={covered} />}
-          {closed ? (
-            <Close record={record} onChange={change} />
+          {deleted ? (
+            <Deleted onBack={() => change({ do: 'restore' })} />
+          ) : closed ? (
+            <Close record={record} busy={isPending} onChange={change} />
           ) : character ? (
-            <Ask
-              key={`${character.id} ${record.changed} ${afresh}`}
-              character={character}
-              reading={covered ? undefined : record.readings.find((r) => r.character === character.id)}
-              why={picked ? undefined : ruling.next[0]?.why}
-              afresh={afresh}
-              settings={settings}
-              busy={isPending}
-              onRead={(reading) => change({ do: 'read', reading: { ...reading, afresh } })}
-              onCancel={picked ? () => setPicked(undefined) : undefined}
-            />
+            question
           ) : (
             <Decided ruling={ruling} />
           )}
@@ -139,7 +203,7 @@ export default function Bench({ id }: { id: string }) {
           )}
           {!covered && <WeakPoints ruling={ruling} guide={guide} onPick={closed ? undefined : pick} />}
           {!covered && <Cautions ruling={ruling} guide={guide} />}
-          {!closed && !covered && <Close record={record} onChange={change} />}
+          {!closed && !covered && <Close record={record} busy={isPending} onChange={change} />}
         </section>
         {covered ? (
           <section aria-label="Covered">
@@ -169,7 +233,7 @@ export default function Bench({ id }: { id: string }) {
       {!covered && (
         <Below>
           {!closed && <AllCharacters record={record} guide={guide} onPick={pick} />}
-          <Details key={record.changed} record={record} guide={guide} closed={closed} onChange={change} />
+          <Details record={record} guide={guide} closed={closed} onChange={change} />
         </Below>
       )}
     </>

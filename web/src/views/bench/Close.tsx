@@ -1,28 +1,32 @@
-import { useState } from 'react';
-import styled from 'styled-components';
 import type { Closing, RecordView } from '../../api/client';
 import type { Change } from '../../api/sendChange';
-import { useSettings } from '../../api/useSettings';
-import { Button, Primary, Row } from '../../components/Buttons';
-import { Pick, Text } from '../../components/Fields';
-import { Quantity } from '../../components/Quantity';
+import { Button, Row } from '../../components/Buttons';
+import { useDraft } from '../../components/drafts';
+import { Folded } from '../../components/Folded';
+import { lazily } from '../../components/lazily';
 import { doneWords } from '../../components/words';
-import { c } from '../../theme/tokens';
 
-const Box = styled.details`
-  margin-top: 18px;
-  border-top: 1.5px solid ${c('mist')};
-  summary { cursor: pointer; font-weight: 600; padding: 12px 0; min-height: 48px; }
-  form { display: grid; gap: 12px; }
-`;
+const CloseForm = lazily(() => import('./CloseForm'));
+
+/** What was written into the form and is not kept. */
+export interface Draft {
+  done?: Closing['done'];
+  amount?: number | undefined;
+  note?: string;
+}
 
 /** Ends a record with what was done, or shows how it ended and opens it again. */
-export function Close({ record, onChange }: { record: RecordView; onChange: (change: Change) => void }) {
-  const imperial = useSettings().data?.units === 'imperial';
-  const [done, setDone] = useState<Closing['done']>('left');
-  const [amount, setAmount] = useState<number>();
-  const [note, setNote] = useState('');
-  const { closing } = record;
+export function Close({
+  record,
+  busy,
+  onChange,
+}: {
+  record: RecordView;
+  busy: boolean;
+  onChange: (change: Change, then?: () => void) => void;
+}) {
+  const [draft, setDraft] = useDraft<Draft>(`close ${record.id}`);
+  const { closing, ruling } = record;
   if (closing) {
     return (
       <div>
@@ -37,50 +41,28 @@ export function Close({ record, onChange }: { record: RecordView; onChange: (cha
           </p>
         )}
         <Row>
-          <Button onPress={() => onChange({ do: 'reopen' })}>Reopen it</Button>
+          <Button isDisabled={busy} onPress={() => onChange({ do: 'reopen' })}>
+            Reopen it
+          </Button>
         </Row>
       </div>
     );
   }
-  const unit = imperial ? 'oz' : 'g';
-  const send = () =>
-    onChange({
-      do: 'close',
-      closing: { done, note, ...(done === 'took' && amount !== undefined ? { amount, unit } : {}) },
-    });
+  if (!ruling) return null;
   return (
-    <Box open={record.ruling.verdict !== 'keep-looking'}>
-      <summary>Close this record: what was done with it</summary>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          send();
-        }}
-      >
-        <Pick
-          label="What was done"
-          value={done}
-          onChange={(v) => setDone(v as Closing['done'])}
-          options={Object.entries(doneWords).map(([id, name]) => ({ id, name }))}
+    <Folded
+      open={ruling.verdict !== 'keep-looking' || draft !== undefined}
+      heading="Close this record: what was done with it"
+    >
+      {() => (
+        <CloseForm
+          ruling={ruling}
+          busy={busy}
+          draft={draft}
+          onDraft={setDraft}
+          onClose={(closing) => onChange({ do: 'close', closing }, () => setDraft(undefined))}
         />
-        {done === 'took' && record.ruling.verdict !== 'ruled-clear' && (
-          <p role="alert">
-            <strong>The ruling does not say that nothing harmful fits.</strong> {record.ruling.says}
-          </p>
-        )}
-        {done === 'took' && (
-          <Quantity
-            label={`How much (${imperial ? 'ounces' : 'grams'})`}
-            unit={unit}
-            value={amount}
-            onChange={setAmount}
-          />
-        )}
-        <Text label="Note" value={note} onChange={setNote} long />
-        <Row>
-          <Primary type="submit">Close the record</Primary>
-        </Row>
-      </form>
-    </Box>
+      )}
+    </Folded>
   );
 }

@@ -15,7 +15,7 @@ const todo: Record<Verdict, string> = {
 export function Decided({ ruling }: { ruling: Ruling }) {
   return (
     <div>
-      <h2>What to do now</h2>
+      <h2 tabIndex={-1}>What to do now</h2>
       <p>{todo[ruling.verdict]}</p>
       {ruling.verdict !== 'ruled-clear' && (
         <p>

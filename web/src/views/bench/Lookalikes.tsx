@@ -1,10 +1,10 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import styled from 'styled-components';
 import type { Reading, Ruling, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button } from '../../components/Buttons';
-import { Text } from '../../components/Fields';
 import { Stalk } from '../../components/Harm';
+import { lazily } from '../../components/lazily';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { Lookalike } from './Lookalike';
@@ -83,6 +83,8 @@ function families(list: Schema['Harmful'][], guide: GuideIndex): string {
   return words.join(', ');
 }
 
+const Search = lazily(() => import('../../components/Fields').then((m) => ({ default: m.Text })));
+
 /** From so many on a folded list can be searched. */
 const searchedFrom = 8;
 
@@ -103,7 +105,9 @@ function Fold({ list, says, down, ...props }: Props & { list: Schema['Harmful'][
         {list.length > 3 && <small>{families(list, guide)}</small>}
       </summary>
       {open && list.length >= searchedFrom && (
-        <Text label={`Search these ${list.length}`} type="search" value={query} onChange={setQuery} />
+        <Suspense>
+          <Search label={`Search these ${list.length}`} type="search" value={query} onChange={setQuery} />
+        </Suspense>
       )}
       {open && (
         <ul>

@@ -1,13 +1,14 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import styled from 'styled-components';
 import type { RecordView } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button, Row } from '../../components/Buttons';
+import { lazily } from '../../components/lazily';
 import { Figure } from '../../drawings/Figure';
 import { c } from '../../theme/tokens';
 import { type Place, places } from './figurePlaces';
 
-const FigureHotspots = lazy(() => import('./FigureHotspots').then((m) => ({ default: m.FigureHotspots })));
+const FigureHotspots = lazily(() => import('./FigureHotspots').then((m) => ({ default: m.FigureHotspots })));
 
 const Box = styled.section`
   background: ${c('paper')};
@@ -70,7 +71,7 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
     shown[r.character] = r.states?.[0];
     sizes[r.character] = r.value ?? (r.low !== undefined && r.high !== undefined ? (r.low + r.high) / 2 : undefined);
   }
-  const odd = new Set(record.ruling.odd.map((o) => o.character));
+  const odd = new Set(record.ruling?.odd.map((o) => o.character));
   const missing = (parts[record.about.kingdom] ?? [])
     .filter((p) => !shown[p])
     .map((p) => guide.character(p)?.name.toLowerCase());
@@ -125,7 +126,7 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
               <dd className={odd.has(r.character) ? 'odd' : ''}>
                 <span>
                   {r.says}
-                  {odd.has(r.character) && ` (unusual for ${guide.nameOf(record.ruling.working ?? '').toLowerCase()})`}
+                  {odd.has(r.character) && ` (unusual for ${guide.nameOf(record.ruling?.working ?? '').toLowerCase()})`}
                 </span>
                 {!closed && (
                   <Row>

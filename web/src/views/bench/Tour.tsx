@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { useLocation } from 'wouter';
-import { newId, type RecordView } from '../../api/client';
+import { newId, type Ruled } from '../../api/client';
 import { type Change, sendChange } from '../../api/sendChange';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { tell } from '../../components/Notice';
@@ -92,7 +92,7 @@ export default function Tour({
   onChange,
   onPick,
 }: {
-  record: RecordView;
+  record: Ruled;
   onChange: (change: Change) => void;
   onPick: (character: string) => void;
 }) {

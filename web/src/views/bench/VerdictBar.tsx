@@ -1,5 +1,6 @@
+import { useState } from 'react';
 import styled from 'styled-components';
-import type { RecordView } from '../../api/client';
+import type { Ruled } from '../../api/client';
 import type { Change } from '../../api/sendChange';
 import type { GuideIndex } from '../../api/useGuide';
 import { Primary } from '../../components/Buttons';
@@ -21,6 +22,8 @@ const Strip = styled.div`
   .said { flex: 1; min-width: 0; display: grid; gap: 2px; }
   .read { font-size: 15px; opacity: 0.92; }
   ${narrow} { padding: 10px 16px; gap: 6px 12px; h1 { font-size: 20px; } p { font-size: 15px; } .read { display: none; } }
+  /* Where it would cover half of what is worked on, it goes up with the page. */
+  @media (max-height: 420px), (max-width: 359px) { position: static; }
   @media print { position: static; .read { display: block; } }
 `;
 
@@ -34,10 +37,37 @@ const Margin = styled.div`
 `;
 
 interface Props {
-  record: RecordView;
+  record: Ruled;
   guide: GuideIndex;
   covered: boolean;
   onChange: (change: Change) => void;
+}
+
+/** Says aloud, in a few words, that the verdict has become another. */
+export function Announced({ says }: { says: string }) {
+  const [was, setWas] = useState(says);
+  const [told, setTold] = useState('');
+  if (was !== says) {
+    setWas(says);
+    setTold(`Now: ${says}`);
+  }
+  return (
+    <div className="sr" role="status" aria-label="Change of the verdict">
+      {told}
+    </div>
+  );
+}
+
+/** What stands in the verdict's place where there is none, and why. */
+export function Unruled({ trouble }: { trouble: string }) {
+  return (
+    <Strip data-verdict="none">
+      <div className="said">
+        <h1>There is no ruling. Leave it.</h1>
+        <p>{trouble}</p>
+      </div>
+    </Strip>
+  );
 }
 
 /** The verdict with its reason in one sentence and the margin, always in sight. */
@@ -45,7 +75,7 @@ export function VerdictBar({ record, guide, covered, onChange }: Props) {
   const { ruling } = record;
   if (covered) {
     return (
-      <Strip role="status" data-verdict="look-again">
+      <Strip data-verdict="look-again">
         <div className="said">
           <h1>Look again.</h1>
           <p>{ruling.again ? ruling.says : 'Answer as if for the first time.'}</p>
@@ -58,7 +88,7 @@ export function VerdictBar({ record, guide, covered, onChange }: Props) {
   const fit = ruling.candidates.find((x) => x.taxon === ruling.working);
   const target = ruling.working;
   return (
-    <Strip role="status" data-verdict={ruling.verdict}>
+    <Strip data-verdict={ruling.verdict}>
       <div className="said">
         <h1>{verdictWords[ruling.verdict]?.say}</h1>
         <p>{ruling.says}</p>

@@ -11,8 +11,10 @@ import { useSettings } from '../../api/useSettings';
 import { Ask } from '../../components/Ask';
 import { Button, Row, Toggle } from '../../components/Buttons';
 import { Equipment } from '../../components/Equipment';
-import { Page, Pick, Text, Waiting } from '../../components/Fields';
+import { Text } from '../../components/Fields';
 import { scoreWords } from '../../components/guideWords';
+import { Page, Waiting } from '../../components/Page';
+import { Pick } from '../../components/Pick';
 import { Popup } from '../../components/Popup';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { useNarrow } from '../../components/useNarrow';
@@ -291,7 +293,9 @@ function Here({ record, character }: { record: string; character: string }) {
   return (
     <section aria-label={`${of.name} of this one`}>
       <div className="hint">This one: {reading ? reading.says : 'not read yet'}</div>
-      {!data.closing && <Button onPress={() => setOpen(true)}>{reading ? 'Read again' : 'Read it here'}</Button>}
+      {!data.closing && !data.deleted && (
+        <Button onPress={() => setOpen(true)}>{reading ? 'Read again' : 'Read it here'}</Button>
+      )}
       {open && (
         <Popup title={`${of.name} of this one`} onClose={() => setOpen(false)}>
           <Ask

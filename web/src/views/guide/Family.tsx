@@ -1,7 +1,7 @@
 import { Link } from 'wouter';
 import { useFamily } from '../../api/useFamily';
 import { useGuide } from '../../api/useGuide';
-import { Page, Waiting } from '../../components/Fields';
+import { Page, Waiting } from '../../components/Page';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { Rows } from './Rows';
 

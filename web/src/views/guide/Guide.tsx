@@ -1,15 +1,18 @@
-import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { Link } from 'wouter';
+import { Link, useSearchParams } from 'wouter';
 import type { Taxon } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useTaxonSearch } from '../../api/useTaxonSearch';
 import { Toggle } from '../../components/Buttons';
-import { Page, Pick, Text, Waiting } from '../../components/Fields';
+import { Text } from '../../components/Fields';
 import { monthNames, useWords } from '../../components/guideWords';
 import { Stalk } from '../../components/Harm';
 import { Mark } from '../../components/Mark';
+import { Page, Waiting } from '../../components/Page';
+import { Pick } from '../../components/Pick';
 import { UseAndHarm } from '../../components/UseAndHarm';
+import { usePause } from '../../components/usePause';
 import { harmWords } from '../../components/words';
 import { c, narrow } from '../../theme/tokens';
 
@@ -40,14 +43,29 @@ const any = { id: '', name: 'Any' };
 
 /** The guide to leaf through: found by any name, sifted by family, month, use and harm. */
 export default function Guide() {
-  const [name, setName] = useState('');
-  const [kingdom, setKingdom] = useState('');
-  const [family, setFamily] = useState('');
-  const [use, setUse] = useState('');
-  const [harm, setHarm] = useState('');
-  const [now, setNow] = useState(false);
+  // What is looked for stands in the address, so that it is there again when one comes back.
+  const [search, setSearch] = useSearchParams();
+  const [name, setName] = useState(search.get('q') ?? '');
+  const sift = useCallback(
+    (key: string, value: string) =>
+      setSearch(
+        (was) => {
+          const next = new URLSearchParams(was);
+          if (value) next.set(key, value);
+          else next.delete(key);
+          return next;
+        },
+        { replace: true },
+      ),
+    [setSearch],
+  );
+  const of = (key: string) => search.get(key) ?? '';
+  const [kingdom, family, use, harm, now] = [of('kind'), of('family'), of('use'), of('harm'), search.has('now')];
   const month = new Date().getMonth() + 1;
-  const query = useDeferredValue(name.trim());
+  const query = usePause(name.trim());
+  useEffect(() => {
+    if (query !== (new URLSearchParams(location.search).get('q') ?? '')) sift('q', query);
+  }, [query, sift]);
   const { data, error } = useTaxonSearch(query);
   const all = data ?? none;
   const sifted = useMemo(
@@ -84,14 +102,14 @@ export default function Guide() {
         <Pick
           label="Kind"
           value={kingdom}
-          onChange={setKingdom}
+          onChange={(v) => sift('kind', v)}
           options={[any, { id: 'plantae', name: 'Plants' }, { id: 'fungi', name: 'Mushrooms' }]}
         />
-        <Pick label="Family" value={family} onChange={setFamily} options={families} />
+        <Pick label="Family" value={family} onChange={(v) => sift('family', v)} options={families} />
         <Pick
           label="Gathered"
           value={use}
-          onChange={setUse}
+          onChange={(v) => sift('use', v)}
           options={[
             any,
             ...Object.entries(useWords).map(([id, say]) => ({ id, name: say })),
@@ -101,17 +119,17 @@ export default function Guide() {
         <Pick
           label="Harm"
           value={harm}
-          onChange={setHarm}
+          onChange={(v) => sift('harm', v)}
           options={[
             any,
             ...Object.entries(harmWords).map(([id, w]) => ({ id, name: id === 'none' ? 'No harm known' : w.say })),
           ]}
         />
-        <Toggle isSelected={now} onChange={setNow}>
+        <Toggle isSelected={now} onChange={(on) => sift('now', on ? '1' : '')}>
           Here in {monthNames[month - 1]}
         </Toggle>
       </Filters>
-      {!data && <Waiting error={error} />}
+      {!data && <Waiting error={error} within />}
       {data && (
         <p role="status">
           {sifted.length === 0

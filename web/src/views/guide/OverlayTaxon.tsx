@@ -1,13 +1,16 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { answered, api, type Harm, type Kingdom, type Score, type TaxonDocument, type Use } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useOverlay } from '../../api/useOverlay';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
-import { Group, Page, Pick, Text, Waiting } from '../../components/Fields';
+import { useDraft } from '../../components/drafts';
+import { Text } from '../../components/Fields';
 import { scoreWords, useWords } from '../../components/guideWords';
 import { tell } from '../../components/Notice';
+import { Page, Waiting } from '../../components/Page';
+import { Group, Pick, toFirstWrong } from '../../components/Pick';
 import { organWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { ScoreEditor } from './ScoreEditor';
@@ -30,6 +33,13 @@ const harms = [
   { id: 'deadly', name: 'Deadly' },
 ];
 
+/** What was written into the form and is not kept. */
+interface Draft {
+  texts?: Partial<Texts>;
+  whole?: Partial<TaxonDocument>;
+  scores?: Record<string, Score>;
+}
+
 /** A taxon of the user's own: a new one, or one to change. */
 export default function OverlayTaxon({ id }: { id: string }) {
   const { data: own, error } = useOverlay();
@@ -51,43 +61,68 @@ function Form({ kept }: { kept: TaxonDocument | undefined }) {
   const { guide } = useGuide();
   const { keep, isPending, dialog } = useConfirmedChange();
   const [, go] = useLocation();
-  const [texts, setTexts] = useState<Texts>(() => textsOf(kept));
-  const [whole, setWhole] = useState<Partial<TaxonDocument>>(kept ?? {});
-  const [scores, setScores] = useState<Record<string, Score>>(kept?.scores ?? {});
+  const [draft, setDraft] = useDraft<Draft>(`taxon ${kept?.id ?? 'new'}`);
+  const texts: Texts = { ...textsOf(kept), ...draft?.texts };
+  const whole = draft?.whole ?? kept ?? {};
+  const scores = draft?.scores ?? kept?.scores ?? {};
   const [edited, setEdited] = useState('');
+  const [wrong, setWrong] = useState<{ name?: string; family?: string }>({});
+  const form = useRef<HTMLDivElement>(null);
   if (!guide) return null;
-  const set = (part: Partial<Texts>) => setTexts({ ...texts, ...part });
+  const set = (part: Partial<Texts>) => setDraft({ ...draft, texts: { ...draft?.texts, ...part } });
+  const setScores = (next: Record<string, Score>) => setDraft({ ...draft, scores: next });
+  const refuse = (what: typeof wrong) => {
+    setWrong(what);
+    toFirstWrong(form.current);
+  };
   const character = guide.character(edited);
   const features = guide.characters.filter((x) => x.organ !== 'specimen' && x.kingdoms.includes(texts.kingdom));
   const copy = async (from: string) => {
     try {
       const of = await answered(api.GET('/api/v1/taxa/{id}', { params: { path: { id: from } } }));
-      setScores(of.scores ?? {});
-      setWhole({ ...whole, must_see: of.must_see, regions: of.regions, season: of.season });
-      if (!texts.family) set({ family: of.family ?? '' });
+      setDraft({
+        texts: { ...draft?.texts, ...(texts.family ? {} : { family: of.family ?? '' }) },
+        scores: of.scores ?? {},
+        whole: { ...whole, must_see: of.must_see, regions: of.regions, season: of.season },
+      });
     } catch (e) {
       tell({ text: (e as Error).message, bad: true });
     }
   };
   const send = () => {
     const id = kept?.id ?? slug(texts.name);
-    if (!id) return tell({ text: 'Give it its scientific name.', bad: true });
+    if (!id) return refuse({ name: 'Give it its scientific name.' });
     if (!kept && guide.taxon(id))
-      return tell({ text: `The guide has ${guide.nameOf(id)} already. Correct that one instead.`, bad: true });
-    keep({ do: 'taxon', taxon: { ...taxonOf(whole, id, texts), scores } }, () => go(`/guide/${id}`));
+      return refuse({ name: `The guide has ${guide.nameOf(id)} already. Correct that one instead.` });
+    setWrong({});
+    void keep({ do: 'taxon', taxon: { ...taxonOf(whole, id, texts), scores } }, () => {
+      setDraft(undefined);
+      // once it is no longer half filled in
+      setTimeout(() => go(`/guide/${id}`));
+    }).then((says) => {
+      const field = (['name', 'family'] as const).find((f) => says?.startsWith(`${f}: `));
+      if (field && says) refuse({ [field]: says.slice(field.length + 2).split(';')[0] });
+    });
   };
   return (
-    <Page>
+    <Page ref={form}>
       <p>
         <Link href="/guide/mine">My guide</Link>
       </p>
       <h1>{kept ? texts.name : 'A taxon of my own'}</h1>
+      {draft && (
+        <Row>
+          <span role="status">What is written here is a draft, not kept yet.</span>
+          <Quiet onPress={() => setDraft(undefined)}>Throw it away</Quiet>
+        </Row>
+      )}
       <Group aria-label="Name and worth">
-        <Text label="Scientific name" value={texts.name} onChange={(name) => set({ name })} />
+        <Text label="Scientific name" value={texts.name} onChange={(name) => set({ name })} wrong={wrong.name} />
         <Text
           label="Family"
           value={texts.family}
           onChange={(family) => set({ family })}
+          wrong={wrong.family}
           hint="Groups that only somebody taught may clear go by it."
         />
         <Text label="Plain names, with commas between" value={texts.common} onChange={(common) => set({ common })} />
@@ -192,7 +227,7 @@ function Form({ kept }: { kept: TaxonDocument | undefined }) {
         <Primary isDisabled={isPending} onPress={send}>
           Keep it in my guide
         </Primary>
-        <Link href="/guide/mine">Leave without keeping</Link>
+        <Link href="/guide/mine">Back to my guide</Link>
       </Row>
       {dialog}
     </Page>

@@ -4,7 +4,9 @@ import type { Schema, Score, TaxonPage } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useOverlay } from '../../api/useOverlay';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
-import { Pick, Text } from '../../components/Fields';
+import { useDraft } from '../../components/drafts';
+import { Text } from '../../components/Fields';
+import { Pick } from '../../components/Pick';
 import { c } from '../../theme/tokens';
 import { namesOf } from './names';
 import { ScoreEditor } from './ScoreEditor';
@@ -53,18 +55,25 @@ function Form({
 }) {
   const { guide } = useGuide();
   const { keep, isPending, dialog } = useConfirmedChange();
-  const [names, setNames] = useState((said?.common ?? []).join(', '));
-  const [note, setNote] = useState(said?.note ?? '');
+  const [draft, setDraft] = useDraft<{ names?: string; note?: string }>(`words ${page.view.id}`);
+  const { names = (said?.common ?? []).join(', '), note = said?.note ?? '' } = draft ?? {};
   const [edited, setEdited] = useState('');
   const scores: Record<string, Score> = said?.scores ?? {};
   const character = guide?.character(edited);
   const send = (next: Record<string, Score>, done: () => void) =>
-    keep({ do: 'correct', taxon: page.view.id, common: namesOf(names), note, scores: next }, done);
+    keep({ do: 'correct', taxon: page.view.id, common: namesOf(names), note, scores: next }, () => {
+      setDraft(undefined);
+      done();
+    });
   if (!guide) return null;
   return (
     <>
-      <Text label="What it is called where you are, with commas between" value={names} onChange={setNames} />
-      <Text label="Your note" value={note} onChange={setNote} long />
+      <Text
+        label="What it is called where you are, with commas between"
+        value={names}
+        onChange={(names) => setDraft({ ...draft, names })}
+      />
+      <Text label="Your note" value={note} onChange={(note) => setDraft({ ...draft, note })} long />
       <Row>
         <Primary isDisabled={isPending} onPress={() => send(scores, onClose)}>
           Keep name and note

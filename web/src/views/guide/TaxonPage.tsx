@@ -7,12 +7,13 @@ import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
 import { type Stage, useTaxonPage } from '../../api/useTaxonPage';
 import { Button, Primary, Row, Toggle } from '../../components/Buttons';
-import { Page, Waiting } from '../../components/Fields';
 import { monthNames, scoreWords, whenWords } from '../../components/guideWords';
 import { Stalk } from '../../components/Harm';
 import { Mark } from '../../components/Mark';
+import { Page, Waiting } from '../../components/Page';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { useShortcuts } from '../../components/useShortcuts';
+import { useTitle } from '../../components/useTitle';
 import { harmWords, organWords, today } from '../../components/words';
 import { Figure } from '../../drawings/Figure';
 import { c, narrow } from '../../theme/tokens';
@@ -77,14 +78,15 @@ export default function TaxonPage({ id }: { id: string }) {
   const { data, error } = useTaxonPage(id, stage, month);
   const { guide } = useGuide();
   const { data: settings } = useSettings();
-  const start = useStartRecord();
+  const { start } = useStartRecord();
   const [, go] = useLocation();
+  useTitle(data?.view.display_name);
   if (!data || !guide) return <Waiting error={error} />;
   const t = data.view;
   const beside = data.lookalikes.slice(0, 4).map((l) => `other=${l.taxon.id}`);
   const begin = () =>
     settings &&
-    start.mutate(
+    start(
       {
         kingdom: t.kingdom,
         target: t.id,
@@ -94,7 +96,7 @@ export default function TaxonPage({ id }: { id: string }) {
         observer: settings.observer,
         place: settings.place,
       },
-      { onSuccess: (record) => go(`/bench/${record}`) },
+      (record) => go(`/bench/${record}`),
     );
   return (
     <Page>
@@ -370,7 +372,7 @@ function Season({ page, month }: { page: Described; month: number }) {
           {monthNames.map((m, i) => {
             const [first, second] = s.halves.slice(2 * i, 2 * i + 2);
             const kind = first && second ? 'there' : first ? 'part' : second ? 'late' : '';
-            return <i key={m} className={`${kind} ${i === now ? 'now' : ''}`} />;
+            return <i key={m} data-tells={kind || undefined} className={`${kind} ${i === now ? 'now' : ''}`} />;
           })}
         </Fragment>
       ))}

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Asked } from '../../api/client';
+import { Unreachable } from '../../api/reach';
 import { type OverlayEdit, useChangeOverlay } from '../../api/useChangeOverlay';
 import { Button, Primary, Row } from '../../components/Buttons';
-import { Tick } from '../../components/Fields';
 import { tell } from '../../components/Notice';
 import { Popup } from '../../components/Popup';
+import { Tick } from '../../components/Tick';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 
@@ -22,17 +23,20 @@ export function useConfirmedChange() {
   const { mutateAsync, isPending } = useChangeOverlay();
   const [asked, setAsked] = useState<{ edit: OverlayEdit; confirm: string; asks: Asked[]; done: () => void }>();
   // Awaited, not handed to the mutation: what asked for it may be drawn anew by the very change, and must still be told.
-  const keep = async (edit: OverlayEdit, done: () => void = () => {}, confirm = ''): Promise<void> => {
+  /** Gives what is wrong, where nothing could be kept. */
+  const keep = async (edit: OverlayEdit, done: () => void = () => {}, confirm = ''): Promise<string | undefined> => {
     try {
       const answer = await mutateAsync({ edit, confirm });
       setAsked(answer.saved ? undefined : { edit, confirm: answer.confirm, asks: answer.asks, done });
-      if (!answer.saved) return;
+      if (!answer.saved) return undefined;
       done();
       if (edit.do === 'undo') tell({ text: 'Taken back.' });
       else tell({ text: 'Kept in your guide.', action: { name: 'Undo', do: () => keep({ do: 'undo' }) } });
     } catch (error) {
-      tell({ text: `Nothing was kept. ${(error as Error).message}`, bad: true });
+      tell({ text: `Nothing was kept. ${(error as Error).message}`, bad: true, while: error instanceof Unreachable });
+      return (error as Error).message;
     }
+    return undefined;
   };
   const dialog = asked && (
     <Sure

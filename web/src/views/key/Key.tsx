@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation, useSearchParams } from 'wouter';
 import type { Kingdom, Lacks } from '../../api/client';
@@ -13,8 +13,10 @@ import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
 import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Equipment } from '../../components/Equipment';
-import { Page, Pick, Waiting } from '../../components/Fields';
 import { monthNames } from '../../components/guideWords';
+import { Page, Waiting } from '../../components/Page';
+import { Pick } from '../../components/Pick';
+import { useSettled } from '../../components/settled';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { useShortcuts } from '../../components/useShortcuts';
 import { today } from '../../components/words';
@@ -27,6 +29,7 @@ const Leads = styled.div`
   gap: 12px;
   margin-top: 14px;
   kbd { position: absolute; top: 6px; left: 9px; font: 600 12px/1 inherit; color: ${c('stone')}; }
+  button[data-disabled] { opacity: 1; }
   button { position: relative; display: grid; justify-items: center; gap: 6px; padding: 12px 10px; border-radius: 14px; text-align: center; align-content: center; }
   .art { display: flex; flex-wrap: wrap; justify-content: center; gap: 6px; }
   small { color: ${c('stone')}; }
@@ -46,11 +49,12 @@ const Written = styled.ol`
 
 /** A key: the part of the guide is chosen, then one question after the other narrows it down. Its answers become readings. */
 export default function Key() {
-  const [search] = useSearchParams();
-  const record = search.get('record') ?? '';
+  const [search, setSearch] = useSearchParams();
   const { data: settings, error } = useSettings();
-  const [scope, setScope] = useState<KeyScope>();
-  const [printed, setPrinted] = useState(false);
+  // What is walked stands in the address, with every answer: Back and a reload lead to it again.
+  const scope = scopeOf(search);
+  const printed = search.has('printed');
+  const walk = (of: KeyScope | undefined, print = false) => setSearch((was) => addressOf(was, of, print));
   const [kingdom, setKingdom] = useState((search.get('kingdom') ?? 'fungi') as Kingdom);
   const [month, setMonth] = useState(String(new Date().getMonth() + 1));
   const [look, setLook] = useState(false);
@@ -61,9 +65,8 @@ export default function Key() {
   if (!settings || !guide || !usual) return <Waiting error={error} />;
   const lacks = chosen ?? usual;
   const whole: KeyScope = { ...lacks, kingdom, month: Number(month), region: settings.region, stage, look_only: look };
-  if (scope && printed) return <Printed scope={scope} onBack={() => setPrinted(false)} />;
-  if (scope)
-    return <Walk scope={scope} record={record} onEnd={() => setScope(undefined)} onPrint={() => setPrinted(true)} />;
+  if (scope && printed) return <Printed scope={scope} onBack={() => walk(scope)} />;
+  if (scope) return <Walk scope={scope} onEnd={() => walk(undefined)} onPrint={() => walk(scope, true)} />;
   return (
     <Page>
       <h1>A key</h1>
@@ -111,43 +114,88 @@ export default function Key() {
           : 'Of every continent; the settings can name yours.'}
       </p>
       <Row>
-        <Primary onPress={() => setScope(whole)}>Walk it</Primary>
-        <Button
-          onPress={() => {
-            setScope(whole);
-            setPrinted(true);
-          }}
-        >
-          The whole key, to print
-        </Button>
+        <Primary onPress={() => walk(whole)}>Walk it</Primary>
+        <Button onPress={() => walk(whole, true)}>The whole key, to print</Button>
       </Row>
     </Page>
   );
 }
 
-function Walk({
-  scope,
-  record,
-  onEnd,
-  onPrint,
-}: {
-  scope: KeyScope;
-  record: string;
-  onEnd: () => void;
-  onPrint: () => void;
-}) {
-  const [steps, setSteps] = useState<{ answer: string; kept: boolean }[]>([]);
+/** Before an answer in the address, that it was not kept as a reading. */
+const notKept = '~';
+
+/** The part of the guide that the address says is walked; nothing where none is. */
+function scopeOf(search: URLSearchParams): KeyScope | undefined {
+  if (!search.has('walk')) return undefined;
+  return {
+    kingdom: (search.get('kingdom') ?? 'fungi') as Kingdom, // what is none is refused by the program, in words
+    month: Number(search.get('month')) || 0,
+    region: search.get('region') ?? '',
+    stage: (search.get('stage') ?? '') as KeyScope['stage'],
+    look_only: search.has('look'),
+    without: search.getAll('without'),
+    no_colour: search.has('no_colour'),
+    no_smell: search.has('no_smell'),
+  };
+}
+
+/** The address of a walk; that of the choice of one where there is none. The record stays, and of the same walk the answers. */
+function addressOf(was: URLSearchParams, of: KeyScope | undefined, print: boolean): URLSearchParams {
+  const next = new URLSearchParams();
+  for (const key of ['record', 'kingdom']) if (was.get(key)) next.set(key, was.get(key) ?? '');
+  if (!of) return next;
+  next.set('walk', '1');
+  next.set('kingdom', of.kingdom);
+  if (of.month) next.set('month', String(of.month));
+  if (of.region) next.set('region', of.region);
+  if (of.stage) next.set('stage', of.stage);
+  for (const [key, on] of [
+    ['look', of.look_only],
+    ['no_colour', of.no_colour],
+    ['no_smell', of.no_smell],
+    ['printed', print],
+  ] as const)
+    if (on) next.set(key, '1');
+  for (const tool of of.without) next.append('without', tool);
+  if (was.has('walk')) for (const a of was.getAll('a')) next.append('a', a);
+  return next;
+}
+
+function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; onPrint: () => void }) {
+  const [search, setSearch] = useSearchParams();
+  const steps = search.getAll('a').map((a) => ({ answer: a.replace(notKept, ''), kept: !a.startsWith(notKept) }));
   const answers = steps.map((s) => s.answer);
-  const [keeping, setKeeping] = useState(record);
+  const keeping = search.get('record') ?? '';
+  const put = (change: (next: URLSearchParams) => void) =>
+    setSearch(
+      (was) => {
+        const next = new URLSearchParams(was);
+        change(next);
+        return next;
+      },
+      { replace: true },
+    );
   const { data, error } = useKeyStep(scope, answers);
   const { guide } = useGuide();
   const { data: settings } = useSettings();
-  const start = useStartRecord();
+  const { startAsync } = useStartRecord();
   const keep = useAnswerKey();
   const { change } = useChangeRecord(keeping);
+  const settled = useSettled(`${answers.join()} ${data?.character}`);
   /** Whether an answer is on its way: a second press then is one too many. */
   const busy = useRef(false);
   const [, go] = useLocation();
+  const heading = useRef<HTMLHeadingElement>(null);
+  const question = `${answers.length}`;
+  const stood = useRef(question);
+  useEffect(() => {
+    if (stood.current !== question && data) {
+      stood.current = question;
+      const on = document.activeElement;
+      if (!on || on === document.body || (on as HTMLButtonElement).disabled)
+        heading.current?.focus({ preventScroll: true });
+    }
+  }, [question, data]);
   const keys: Record<string, () => unknown> = {};
   data?.leads.slice(0, 9).forEach((l, i) => {
     keys[String(i + 1)] = () => answer(l.states);
@@ -170,7 +218,7 @@ function Walk({
   /** The record that the answers are kept on, made with the first one. */
   const recordId = async () => {
     if (keeping) return keeping;
-    const id = await start.mutateAsync({
+    const id = await startAsync({
       kingdom: scope.kingdom,
       purpose: 'eat',
       date: today(),
@@ -178,17 +226,17 @@ function Walk({
       observer: settings.observer,
       place: settings.place,
     });
-    setKeeping(id);
+    put((next) => next.set('record', id));
     return id;
   };
   /** Keeps an answer as a reading at once. */
   const answer = async (states: string[]) => {
     const character = data.character ?? '';
-    if (busy.current) return;
+    if (busy.current || !settled) return;
     busy.current = true;
     try {
       const { kept } = await keep.mutateAsync({ record: await recordId(), character, states });
-      setSteps((was) => [...was, { answer: `${character}:${states.join('+')}`, kept }]);
+      put((next) => next.append('a', `${kept ? '' : notKept}${character}:${states.join('+')}`));
     } catch {
       // what went wrong was told already, and the question still stands
     } finally {
@@ -197,11 +245,14 @@ function Walk({
   };
   const back = () => {
     if (steps.at(-1)?.kept) change({ do: 'undo' });
-    setSteps((was) => was.slice(0, -1));
+    put((next) => {
+      next.delete('a');
+      for (const { answer: a, kept } of steps.slice(0, -1)) next.append('a', `${kept ? '' : notKept}${a}`);
+    });
   };
   return (
     <Page>
-      <h1>
+      <h1 tabIndex={-1} ref={heading}>
         {character?.question ??
           (data.left === 1
             ? 'One name is left'
@@ -218,7 +269,7 @@ function Walk({
       {character && (
         <Leads role="group" aria-label={character.name}>
           {data.leads.map((l, i) => (
-            <Button key={l.states.join()} onPress={() => answer(l.states)}>
+            <Button key={`${answers.length} ${l.states.join()}`} isDisabled={!settled} onPress={() => answer(l.states)}>
               {i < 9 && <kbd aria-hidden>{i + 1}</kbd>}
               <span className="art">
                 {l.states.slice(0, 3).map((s) => (
@@ -232,7 +283,11 @@ function Walk({
         </Leads>
       )}
       <Row>
-        {character && <Quiet onPress={() => answer([])}>Can't tell: follow every way</Quiet>}
+        {character && (
+          <Quiet isDisabled={!settled} onPress={() => answer([])}>
+            Can't tell: follow every way
+          </Quiet>
+        )}
         {answers.length > 0 && <Button onPress={back}>Back a step</Button>}
         <Button onPress={onEnd}>Another key</Button>
         <Button onPress={onPrint}>The whole key, to print</Button>

@@ -4,9 +4,11 @@ import { Link } from 'wouter';
 import type { Row as RecordRow, Verdict } from '../../api/client';
 import { useChangeRecord } from '../../api/useChangeRecord';
 import { useRecords } from '../../api/useRecords';
-import { Button } from '../../components/Buttons';
-import { Page, Text, Waiting } from '../../components/Fields';
+import { Button, Row, Toggle } from '../../components/Buttons';
+import { Text } from '../../components/Fields';
 import { tell } from '../../components/Notice';
+import { Page, Waiting } from '../../components/Page';
+import { usePause } from '../../components/usePause';
 import { doneWords, verdictWords } from '../../components/words';
 import { c, face, narrow } from '../../theme/tokens';
 
@@ -44,43 +46,69 @@ const marks: Record<Verdict, string> = {
 /** What was looked at, when, where, and what it came to. */
 export default function Records() {
   const [query, setQuery] = useState('');
-  const { data, error } = useRecords(query);
+  const [deleted, setDeleted] = useState(false);
   return (
     <Page>
-      <h1>Records</h1>
+      <h1 tabIndex={-1}>Records</h1>
       <Text label="Search" type="search" value={query} onChange={setQuery} placeholder="Name, place, note, ruling" />
-      {!data && <Waiting error={error} />}
-      {data?.length === 0 && (
-        <p>
-          {query ? (
-            'No record holds all of these words.'
-          ) : (
-            <>
-              Nothing was looked at yet. <Link href="/">Start a record</Link>.
-            </>
-          )}
-        </p>
-      )}
-      {data && data.length > 0 && (
-        <List aria-label="Records">
-          {data.map((r) => (
-            <One key={r.id} row={r} />
-          ))}
-        </List>
-      )}
+      <Row>
+        <Toggle isSelected={deleted} onChange={setDeleted}>
+          Deleted in the last thirty days
+        </Toggle>
+      </Row>
+      <Found key={String(deleted)} query={usePause(query)} deleted={deleted} />
     </Page>
+  );
+}
+
+function Found({ query, deleted }: { query: string; deleted: boolean }) {
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useRecords(query, deleted);
+  if (!data) return <Waiting error={error} within />;
+  if (data.length === 0)
+    return (
+      <p>
+        {deleted ? (
+          'Nothing was deleted in the last thirty days.'
+        ) : query ? (
+          'No record holds all of these words.'
+        ) : (
+          <>
+            Nothing was looked at yet. <Link href="/">Start a record</Link>.
+          </>
+        )}
+      </p>
+    );
+  return (
+    <>
+      <List aria-label={deleted ? 'Deleted records' : 'Records'}>
+        {data.map((r) => (
+          <One key={r.id} row={r} />
+        ))}
+      </List>
+      {hasNextPage && (
+        <Row>
+          <Button isDisabled={isFetchingNextPage} onPress={() => fetchNextPage()}>
+            Earlier ones
+          </Button>
+        </Row>
+      )}
+    </>
   );
 }
 
 function One({ row }: { row: RecordRow }) {
   const { change } = useChangeRecord(row.id);
+  // The row is gone then, and who works by the keyboard goes on at the top of the list.
+  const toTop = () => document.querySelector<HTMLElement>('main h1')?.focus();
+  const back = () => change({ do: 'restore' }, toTop);
   const remove = () =>
-    change({ do: 'delete' }, () =>
+    change({ do: 'delete' }, () => {
+      toTop();
       tell({
         text: 'The record was deleted.',
         action: { name: 'Bring it back', do: () => change({ do: 'restore' }) },
-      }),
-    );
+      });
+    });
   const sure = row.verdict === 'ruled-clear';
   const name =
     (row.working_name && `${row.working_name}${sure ? '' : '?'}`) ||
@@ -111,9 +139,15 @@ function One({ row }: { row: RecordRow }) {
       <div className="margin">
         <strong>{row.margin ?? '–'}</strong>slips
       </div>
-      <Button aria-label={`Delete ${name}, ${row.date}`} onPress={remove}>
-        Delete
-      </Button>
+      {row.deleted ? (
+        <Button aria-label={`Bring ${name}, ${row.date}, back`} onPress={back}>
+          Bring it back
+        </Button>
+      ) : (
+        <Button aria-label={`Delete ${name}, ${row.date}`} onPress={remove}>
+          Delete
+        </Button>
+      )}
     </Item>
   );
 }

@@ -1,34 +1,44 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Settings as Kept } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useKeepSettings } from '../../api/useKeepSettings';
 import { useSettings } from '../../api/useSettings';
 import { Primary, Quiet, Row } from '../../components/Buttons';
-import { Group, Page, Pick, Text, Tick, Waiting } from '../../components/Fields';
+import { useHalfFilled } from '../../components/drafts';
+import { Text } from '../../components/Fields';
 import { tell } from '../../components/Notice';
+import { Page, Waiting } from '../../components/Page';
+import { Group, Pick, toFirstWrong } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
+import { Tick } from '../../components/Tick';
 
 /** What a user sets once. */
 export default function Settings() {
   const { data, error } = useSettings();
   const { guide } = useGuide();
   if (!data || !guide) return <Waiting error={error} />;
-  return <Form kept={data} />;
+  return <Form key={JSON.stringify(data)} kept={data} />;
 }
 
 function Form({ kept }: { kept: Kept }) {
   const { guide } = useGuide();
   const keep = useKeepSettings();
   const [s, setS] = useState(kept);
-  const [wrong, setWrong] = useState('');
+  const [wrong, setWrong] = useState<{ latitude?: string; longitude?: string; here?: string }>({});
+  const form = useRef<HTMLFormElement>(null);
+  useHalfFilled('settings', JSON.stringify(s) !== JSON.stringify(kept));
   const set = (part: Partial<Kept>) => setS({ ...s, ...part });
   const flip = (list: string[], id: string, on: boolean) =>
     on ? [...list.filter((x) => x !== id), id] : list.filter((x) => x !== id);
   const put = (place: Partial<Kept['place']>) => set({ place: { ...s.place, ...place } });
   const send = () => {
-    if ((s.place.latitude === undefined) !== (s.place.longitude === undefined))
-      return setWrong('Latitude and longitude are given together, or neither.');
-    setWrong('');
+    const { latitude, longitude } = s.place;
+    if ((latitude === undefined) !== (longitude === undefined)) {
+      const says = 'Latitude and longitude are given together, or neither.';
+      setWrong(latitude === undefined ? { latitude: says } : { longitude: says });
+      return toFirstWrong(form.current);
+    }
+    setWrong({});
     keep.mutate(s, { onSuccess: () => tell({ text: 'Your settings were kept.' }) });
   };
   const locate = () =>
@@ -39,17 +49,20 @@ function Form({ kept }: { kept: Kept }) {
           longitude: Number(coords.longitude.toFixed(4)),
           accuracy_m: Math.round(coords.accuracy),
         }),
-      () => setWrong('This device did not say where it is. Type the degrees instead.'),
+      () => setWrong({ here: 'This device did not say where it is. Type the degrees instead.' }),
     );
   return (
     <Page
       as="form"
+      ref={form as never}
+      data-prints
       onSubmit={(e: React.FormEvent) => {
         e.preventDefault();
         send();
       }}
     >
       <h1>Settings</h1>
+      {kept.trouble && <p role="alert">{kept.trouble}</p>}
       <Group>
         <h2>In an emergency</h2>
         <Text
@@ -78,6 +91,9 @@ function Form({ kept }: { kept: Kept }) {
         <Tick isSelected={s.show_weights ?? false} onChange={(show_weights) => set({ show_weights })}>
           Show the weights: what each look weighs, in decibans
         </Tick>
+        <Tick isSelected={s.no_shortcuts ?? false} onChange={(no_shortcuts) => set({ no_shortcuts })}>
+          Keys do nothing by themselves: no key for a view, an answer or undo
+        </Tick>
         <Pick
           label="Units"
           value={s.units}
@@ -98,6 +114,7 @@ function Form({ kept }: { kept: Kept }) {
             min={-90}
             max={90}
             value={s.place.latitude}
+            wrong={wrong.latitude}
             onChange={(latitude) => put({ latitude })}
           />
           <Quantity
@@ -106,12 +123,14 @@ function Form({ kept }: { kept: Kept }) {
             min={-180}
             max={180}
             value={s.place.longitude}
+            wrong={wrong.longitude}
             onChange={(longitude) => put({ longitude })}
           />
         </Row>
         <Row>
           <Quiet onPress={locate}>Ask this device where it is</Quiet>
         </Row>
+        {wrong.here && <p role="alert">{wrong.here}</p>}
         <Pick
           label="Region"
           value={s.region}
@@ -152,7 +171,6 @@ function Form({ kept }: { kept: Kept }) {
         ))}
       </Group>
       <Group>
-        {wrong && <p role="alert">{wrong}</p>}
         <Row>
           <Primary type="submit" isDisabled={keep.isPending}>
             Keep the settings

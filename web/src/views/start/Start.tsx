@@ -1,15 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useState } from 'react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
 import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
 import { Button, Quiet, Row } from '../../components/Buttons';
-import { Page, Text, Waiting } from '../../components/Fields';
+import { Text } from '../../components/Fields';
+import { Page, Waiting } from '../../components/Page';
 import { keepTourSeen, tourSeen } from '../../components/tourSeen';
+import { usePause } from '../../components/usePause';
+import { useToday } from '../../components/useToday';
 import { useTour } from '../../components/useTour';
-import { today } from '../../components/words';
 import { leafParts } from '../../drawings/leaves';
 import { Mushroom } from '../../drawings/Mushroom';
 import { Sheet } from '../../drawings/Sheet';
@@ -56,32 +58,33 @@ const Offer = styled.section`
 /** Starts a record with one choice: plant or mushroom, or a working name found by any of its names. */
 export default function Start() {
   const { data: settings, error } = useSettings();
-  const start = useStartRecord();
+  const { start, isPending: starting } = useStartRecord();
+  const today = useToday();
   const [, go] = useLocation();
   const [name, setName] = useState('');
-  const [date, setDate] = useState(today());
+  const [date, setDate] = useState<string>();
   const [place, setPlace] = useState<string>();
   const [offered, setOffered] = useState(!tourSeen());
   const { tour, isPending } = useTour();
-  const query = useDeferredValue(name.trim());
+  const query = usePause(name.trim());
   const found = useQuery({
     queryKey: ['taxa', query],
-    queryFn: () => answered(api.GET('/api/v1/taxa', { params: { query: { q: query } } })),
+    queryFn: ({ signal }) => answered(api.GET('/api/v1/taxa', { params: { query: { q: query } }, signal })),
     enabled: query !== '',
   });
   if (!settings) return <Waiting error={error} />;
   const begin = (kingdom: About['kingdom'], target?: string) =>
-    start.mutate(
+    start(
       {
         kingdom,
         target,
         purpose: 'eat',
-        date,
+        date: date ?? today,
         region: settings.region,
         observer: settings.observer,
         place: { ...settings.place, name: place ?? settings.place.name },
       },
-      { onSuccess: (id) => go(`/bench/${id}`) },
+      (id) => go(`/bench/${id}`),
     );
   return (
     <Page>
@@ -108,13 +111,13 @@ export default function Start() {
         </Offer>
       )}
       <Kinds>
-        <Button isDisabled={start.isPending} onPress={() => begin('plantae')}>
+        <Button isDisabled={starting} onPress={() => begin('plantae')}>
           <Sheet viewBox="0 0 120 100" height="110" width="154" aria-hidden>
             {leafParts['growth-form']?.herb}
           </Sheet>
           A plant
         </Button>
-        <Button isDisabled={start.isPending} onPress={() => begin('fungi')}>
+        <Button isDisabled={starting} onPress={() => begin('fungi')}>
           <Sheet viewBox="0 6 120 124" height="110" width="120" aria-hidden>
             <Mushroom shown={{}} />
           </Sheet>
@@ -136,7 +139,7 @@ export default function Start() {
         <Found aria-label="Names found">
           {found.data.slice(0, 8).map((t) => (
             <li key={t.id}>
-              <Button isDisabled={start.isPending} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
+              <Button isDisabled={starting} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
                 <Name taxon={t} />
               </Button>
             </li>
@@ -148,7 +151,7 @@ export default function Start() {
       )}
       {found.error && <p role="alert">{found.error.message}</p>}
       <More>
-        <Text label="Day" type="date" value={date} onChange={setDate} />
+        <Text label="Day" type="date" value={date ?? today} onChange={setDate} />
         <Text label="Place" value={place ?? settings.place.name ?? ''} onChange={setPlace} />
       </More>
       <Row style={{ marginTop: 18 }}>

@@ -1,0 +1,40 @@
+package web
+
+import (
+	"bytes"
+	"errors"
+	"io"
+	"net"
+	"net/http"
+
+	"zestythicket/server/api"
+)
+
+// mostRead is how much of a body is read before it is answered to; what takes more refuses it by its own bound.
+const mostRead = 1<<20 + 1
+
+// WholeBody reads what was sent before anything is done with it. What does not come whole, or in broken pieces, is refused as
+// its sender's mistake.
+func WholeBody(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.Body == nil || r.Body == http.NoBody {
+			next.ServeHTTP(w, r)
+			return
+		}
+		b, err := io.ReadAll(io.LimitReader(r.Body, mostRead))
+		if err != nil {
+			var slow net.Error
+			if errors.As(err, &slow) && slow.Timeout() {
+				api.Problem(w, http.StatusRequestTimeout, "what was being sent stopped coming")
+				return
+			}
+			api.Problem(w, http.StatusBadRequest, "what was sent did not come whole: "+err.Error())
+			return
+		}
+		r.Body = struct {
+			io.Reader
+			io.Closer
+		}{io.MultiReader(bytes.NewReader(b), r.Body), r.Body}
+		next.ServeHTTP(w, r)
+	})
+}

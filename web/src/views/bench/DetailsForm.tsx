@@ -1,0 +1,78 @@
+import styled from 'styled-components';
+import type { About, RecordView } from '../../api/client';
+import type { GuideIndex } from '../../api/useGuide';
+import { Primary, Quiet, Row } from '../../components/Buttons';
+import { Text } from '../../components/Fields';
+import { Pick } from '../../components/Pick';
+
+const Form = styled.form`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(260px, 100%), 1fr));
+  gap: 14px;
+  .wide { grid-column: 1 / -1; }
+`;
+
+const stages = ['', 'young', 'mature', 'old'].map((id) => ({ id, name: id === '' ? 'Not known' : id }));
+
+interface Props {
+  record: RecordView;
+  guide: GuideIndex;
+  draft: Partial<About> | undefined;
+  onDraft: (draft: Partial<About> | undefined) => void;
+  onKeep: (about: About) => void;
+}
+
+/** The fields of what the record is about. */
+export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: Props) {
+  const about: About = { ...record.about, ...draft };
+  const set = (part: Partial<About>) => onDraft({ ...draft, ...part });
+  const names = guide.taxa
+    .filter((t) => t.kingdom === about.kingdom)
+    .map((t) => ({ id: t.id, name: `${t.display_name} (${t.name})` }))
+    .sort((a, b) => a.name.localeCompare(b.name));
+  return (
+    <Form
+      onSubmit={(e) => {
+        e.preventDefault();
+        onKeep(about);
+      }}
+    >
+      <Pick
+        label="Working name"
+        value={about.target ?? ''}
+        onChange={(target) => set({ target })}
+        options={[{ id: '', name: 'None: let the readings say' }, ...names]}
+      />
+      <Pick
+        label="Looked at to"
+        value={about.purpose ?? 'eat'}
+        onChange={(purpose) => set({ purpose: purpose as About['purpose'] })}
+        options={[
+          { id: 'eat', name: 'eat it' },
+          { id: 'touch', name: 'touch, cut or burn it' },
+        ]}
+      />
+      <Text label="Day" type="date" value={about.date ?? ''} onChange={(date) => set({ date })} />
+      <Pick label="Stage" value={about.stage ?? ''} onChange={(stage) => set({ stage })} options={stages} />
+      <Text
+        label="Place"
+        value={about.place?.name ?? ''}
+        onChange={(name) => set({ place: { ...about.place, name } })}
+      />
+      <Pick
+        label="Region"
+        value={about.region ?? ''}
+        onChange={(region) => set({ region })}
+        options={[{ id: '', name: 'Not given' }, ...guide.regions.map((r) => ({ id: r.code, name: r.name }))]}
+      />
+      <div className="wide">
+        <Text label="Note" long value={about.note ?? ''} onChange={(note) => set({ note })} />
+      </div>
+      <Row className="wide">
+        <Primary type="submit">Keep these</Primary>
+        {draft && <Quiet onPress={() => onDraft(undefined)}>As they were</Quiet>}
+        {draft && <span role="status">Not kept yet.</span>}
+      </Row>
+    </Form>
+  );
+}
