@@ -195,6 +195,28 @@ func TestAskingWritesNothing(t *testing.T) {
 	}
 }
 
+// busy is a store to which too much is being written.
+type busy struct{ app.Store }
+
+func (busy) Add(context.Context, ...app.Addition) error { return app.ErrBusy }
+
+// Beyond what can wait to be written, a change is refused by word of it and when to come again; nothing of it is kept.
+func TestTooMuchAtOnceIsToldToComeAgain(t *testing.T) {
+	r := serve(t)
+	rec := r.start(`"kingdom":"fungi"`)
+	r.app.Store = busy{r.store}
+	reading := `{` + op() + `,"character":"underside","states":["gills"],"sure":true}`
+	status, h, text := r.send("POST", rec+"/readings", reading, nil)
+	if status != http.StatusServiceUnavailable || h.Get("Retry-After") != "1" || !strings.Contains(text, "try again in a moment") {
+		t.Errorf("%d, Retry-After %q, %.200s", status, h.Get("Retry-After"), text)
+	}
+	r.app.Store = r.store
+	var v app.Record
+	if r.do("POST", rec+"/readings", reading, &v); v.Events != 2 {
+		t.Errorf("sent again, there are %d events", v.Events)
+	}
+}
+
 // Every answer of every route, whatever it says, bears the same headers.
 func TestEveryAnswerBearsTheHeaders(t *testing.T) {
 	r := serve(t)
@@ -267,6 +289,18 @@ func TestSmallHardships(t *testing.T) {
 	}
 	if status, _, _ := r.send("GET", "/api/v1/records?after=nonsense", "", nil); status != 422 {
 		t.Errorf("a page after nonsense: %d", status)
+	}
+}
+
+// A copy is named after the day that it is where it is made.
+func TestACopyIsNamedAfterTheDayHere(t *testing.T) {
+	was := time.Local
+	time.Local = time.FixedZone("two hours ahead", 2*60*60)
+	defer func() { time.Local = was }()
+	r := serve(t)
+	r.app.Now = func() time.Time { return time.Date(2026, 8, 14, 23, 30, 0, 0, time.UTC) }
+	if _, h, _ := r.send("GET", "/api/v1/copy", "", nil); !strings.Contains(h.Get("Content-Disposition"), "thicket-2026-08-15.db") {
+		t.Errorf("it is named %s", h.Get("Content-Disposition"))
 	}
 }
 

@@ -14,6 +14,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"time"
 
@@ -100,20 +101,26 @@ func (s *Store) sound() error {
 	return nil
 }
 
-// keepAside keeps a copy of a database that is about to be written anew, beside it.
+// keepAside keeps a copy of a database that is about to be brought up to date, beside it.
 func (s *Store) keepAside() error {
-	if !s.db.Migrator().HasTable("migrations") || !s.db.Migrator().HasTable("records") {
-		return nil
+	if !s.db.Migrator().HasTable("migrations") {
+		return nil // it is new
 	}
-	var records int64
-	if err := s.db.Table("records").Count(&records).Error; err != nil || records == 0 {
+	var done []string
+	if err := s.db.Table("migrations").Pluck("id", &done).Error; err != nil {
 		return err
 	}
-	copied := filepath.Join(filepath.Dir(s.path), "thicket-before-"+streamsVersion+".db")
-	if err := os.Remove(copied); err != nil && !errors.Is(err, fs.ErrNotExist) {
-		return err
+	for _, next := range migrations {
+		if slices.Contains(done, next.ID) {
+			continue
+		}
+		copied := filepath.Join(filepath.Dir(s.path), "thicket-before-"+next.ID+".db")
+		if err := os.Remove(copied); err != nil && !errors.Is(err, fs.ErrNotExist) {
+			return err
+		}
+		return s.CopyTo(context.Background(), copied)
 	}
-	return s.CopyTo(context.Background(), copied)
+	return nil
 }
 
 // keepPrivate leaves the folder and the database to their owner alone, whoever made them; what SQLite writes beside the

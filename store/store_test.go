@@ -3,8 +3,10 @@ package store
 import (
 	"bytes"
 	"cmp"
+	"compress/gzip"
 	"context"
 	"errors"
+	"io"
 	"log/slog"
 	"os"
 	"path/filepath"
@@ -426,4 +428,52 @@ func BenchmarkWrites(b *testing.B) {
 			}
 		}
 	})
+}
+
+// A database of the version before, made with the demo's records by the program as it was then, loses nothing, can be searched, and
+// is kept beside as it was.
+func TestADatabaseOfVersion4IsBroughtUpToDate(t *testing.T) {
+	f, err := os.Open("testdata/version-4.db.gz")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer f.Close()
+	z, err := gzip.NewReader(f)
+	if err != nil {
+		t.Fatal(err)
+	}
+	was, err := io.ReadAll(z)
+	if err != nil {
+		t.Fatal(err)
+	}
+	dir := t.TempDir()
+	if err := os.WriteFile(filepath.Join(dir, FileName), was, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	s := open(t, dir)
+	rows, err := s.List(ctx, "local", events.RecordStream, app.ListQuery{Limit: 99})
+	if err != nil || len(rows) != 10 {
+		t.Fatalf("%d records (%v)", len(rows), err)
+	}
+	sum := 0
+	for _, row := range rows {
+		_, list, err := s.Load(ctx, "local", events.RecordStream, row.ID)
+		if err != nil || len(list) != row.Events || row.Fold != nil {
+			t.Errorf("%s: %d of %d events (%v)", row.ID, len(list), row.Events, err)
+		}
+		sum += len(list)
+	}
+	if sum != 127 {
+		t.Errorf("%d events of 127", sum)
+	}
+	if found, err := s.List(ctx, "local", events.RecordStream, app.ListQuery{Words: []string{"bilberry"}, Limit: 9}); err != nil || len(found) != 1 {
+		t.Errorf("%d are found by name (%v)", len(found), err)
+	}
+	if kept, err := os.ReadFile(filepath.Join(dir, "thicket-before-0005.db")); err != nil || len(kept) == 0 {
+		t.Errorf("no copy was kept: %v", err)
+	}
+	s.Close()
+	if left := open(t, dir); left == nil { // and once more, with nothing to be done
+		t.Error("it does not open again")
+	}
 }

@@ -201,6 +201,7 @@ func TestKeyPrintsTextOrJSON(t *testing.T) {
 	for want, args := range map[string][]string{
 		"neither plantae nor fungi": {}, "needs no tool": {"--kingdom", "fungi", "--without", "axe"},
 		"not one of 1 to 12": {"--kingdom", "fungi", "--month", "13"}, "not a level 2": {"--kingdom", "plantae", "--region", "zz"},
+		`stage "x" is none of young`: {"--kingdom", "fungi", "--stage", "x"},
 	} {
 		if _, err := run(t, "", append([]string{"key"}, args...)...); err == nil || !strings.Contains(err.Error(), want) || strings.Contains(err.Error(), "\n") {
 			t.Errorf("%v: got %v, want … %s …", args, err, want)

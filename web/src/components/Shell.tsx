@@ -120,6 +120,12 @@ export function StandingCautions() {
 /** How long, in ms, a view's heading is waited for. */
 const headingWithin = 3_000;
 
+/** Whether one has gone back or on: then the browser knows how far down one was. */
+let wentBack = false;
+addEventListener('popstate', () => {
+  wentBack = true;
+});
+
 /** Brings whoever has gone to another view to its heading, as a page that was loaded would. */
 function useHeadingOf(path: string) {
   const was = useRef(path);
@@ -127,6 +133,8 @@ function useHeadingOf(path: string) {
     if (was.current === path) return;
     was.current = path;
     const until = performance.now() + headingWithin;
+    const stays = wentBack;
+    wentBack = false;
     let frame = 0;
     const look = () => {
       const heading = document.querySelector<HTMLElement>('main h1');
@@ -134,7 +142,7 @@ function useHeadingOf(path: string) {
       if (heading && !(on instanceof HTMLInputElement)) {
         heading.tabIndex = -1;
         heading.focus({ preventScroll: true });
-        scrollTo(0, 0);
+        if (!stays) scrollTo(0, 0);
       } else if (!heading && performance.now() < until) frame = requestAnimationFrame(look);
     };
     frame = requestAnimationFrame(look);

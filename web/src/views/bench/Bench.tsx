@@ -77,15 +77,21 @@ export default function Bench({ id }: { id: string }) {
   const { data: record, error: noRecord } = useRecord(id);
   const { data: settings } = useSettings();
   const { change, isPending } = useChangeRecord(id);
-  const [picked, setPicked] = useState<{ character: string; afresh: boolean }>();
+  const on = record?.changed;
+  const [last, setPicked] = useState<{ character: string; afresh: boolean; on: string | undefined }>();
+  // What was picked holds until the record is another; an effect that took it back could come after the next pick.
+  const picked = last?.on === on ? last : undefined;
   const ask = useRef<HTMLElement>(null);
   const [search] = useSearchParams();
 
-  const pick = useCallback((character: string, afresh = false) => {
-    setPicked({ character, afresh });
-    ask.current?.scrollIntoView({ block: 'start' });
-    ask.current?.focus({ preventScroll: true });
-  }, []);
+  const pick = useCallback(
+    (character: string, afresh = false) => {
+      setPicked({ character, afresh, on });
+      ask.current?.scrollIntoView({ block: 'start' });
+      ask.current?.focus({ preventScroll: true });
+    },
+    [on],
+  );
 
   const ruling = record?.ruling;
   const again = ruling?.again ?? '';
@@ -95,16 +101,14 @@ export default function Bench({ id }: { id: string }) {
   const closed = Boolean(record?.closing) || deleted;
   const covered = afresh && !closed;
 
-  useEffect(() => setPicked(undefined), [record?.changed]);
-
   const name = ruling?.working ? guide?.nameOf(ruling.working) : undefined;
   useTitle(name && `Bench: ${name}`);
   // What was pressed is often gone when its answer is there: then whoever works by the keyboard goes on at the question.
   const shown = `${record?.changed} ${asked} ${covered}`;
   const stood = useRef('');
   useEffect(() => {
-    const on = document.activeElement;
-    if (stood.current !== '' && stood.current !== shown && (!on || on === document.body))
+    const at = document.activeElement;
+    if (stood.current !== '' && stood.current !== shown && (!at || at === document.body))
       (ask.current?.querySelector<HTMLElement>('h2[tabindex]') ?? ask.current)?.focus({ preventScroll: true });
     if (record) stood.current = shown;
   }, [shown, record]);
