@@ -24,7 +24,7 @@ const Item = styled.li`
   align-items: center;
   padding: 12px 0;
   border-top: 1.5px solid ${c('mist')};
-  h2 { font-size: 18px; }
+  && h2 { font-size: 18px; margin-top: 0; }
   h2 a { text-underline-offset: 3px; }
   .verdict { font: 700 16px/1.2 ${face.head}; display: flex; gap: 8px; align-items: center; }
   .verdict svg { width: 26px; height: 26px; flex: none; fill: none; stroke: currentColor; stroke-width: 2.2; stroke-linecap: round; stroke-linejoin: round; }
