@@ -70,11 +70,11 @@ kill:
 # Ten minutes of made-up input for each of the parsers.
 FUZZ ?= 10m
 fuzz:
-	go test ./guidefile -run '^$$' -fuzz FuzzReadOverlay -fuzztime $(FUZZ)
-	go test ./guidefile -run '^$$' -fuzz FuzzLoad -fuzztime $(FUZZ)
-	go test ./guidefile -run '^$$' -fuzz FuzzWrittenIsRead -fuzztime $(FUZZ)
-	go test ./app -run '^$$' -fuzz FuzzIdentifyLines -fuzztime $(FUZZ)
-	go test ./core/ruling -run '^$$' -fuzz FuzzRecord -fuzztime $(FUZZ)
+	go test ./guidefile -timeout 2h -run '^$$' -fuzz FuzzReadOverlay -fuzztime $(FUZZ)
+	go test ./guidefile -timeout 2h -run '^$$' -fuzz FuzzLoad -fuzztime $(FUZZ)
+	go test ./guidefile -timeout 2h -run '^$$' -fuzz FuzzWrittenIsRead -fuzztime $(FUZZ)
+	go test ./app -timeout 2h -run '^$$' -fuzz FuzzIdentifyLines -fuzztime $(FUZZ)
+	go test ./core/ruling -timeout 2h -run '^$$' -fuzz FuzzRecord -fuzztime $(FUZZ)
 
 # Known holes in what the program is made of, where their list can be reached.
 vuln:

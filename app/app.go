@@ -4,14 +4,17 @@ package app
 
 import (
 	"context"
+	"crypto/sha256"
 	"hash/maphash"
 	"log/slog"
 	"sync"
 	"time"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/identify"
 
 	"github.com/google/uuid"
+	lru "github.com/hashicorp/golang-lru/v2"
 )
 
 // App is the application on a guide and a store.
@@ -26,13 +29,20 @@ type App struct {
 	stale  chan string // owners of whom something is to be worked out anew
 	turns  [256]sync.Mutex
 	seed   maphash.Seed
+	// rulings are the latest, by all that they were worked out from: tabs that follow each other, undo, and whoever comes back ask
+	// for the same. They are never written to.
+	rulings *lru.Cache[[sha256.Size]byte, *identify.Shown]
 }
+
+// kept is how many rulings are kept: of some hundred kilobytes each.
+const kept = 128
 
 // New makes an application on a valid guide. Files reads and writes guides of the users' own.
 func New(base *guide.Source, store Store, files GuideFiles) *App {
+	rulings, _ := lru.New[[sha256.Size]byte, *identify.Shown](kept) // the number is above 0
 	a := &App{
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
-		stale: make(chan string, 64), seed: maphash.MakeSeed(),
+		stale: make(chan string, 64), seed: maphash.MakeSeed(), rulings: rulings,
 	}
 	a.guides = newGuides(base, store, files)
 	return a

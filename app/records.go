@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"cmp"
 	"context"
+	"crypto/sha256"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -194,11 +195,22 @@ func (s *Session) rule(id string, now *events.Record, set *Settings) (*identify.
 			return nil, refused("the name that this record goes by, %q, is no longer in your guide: choose another in its details, or none; what was read is kept", t)
 		}
 	}
-	shown, err := identify.Show(s.Guide.Matrix, now.Evidence(id, set.observer()))
+	evidence := now.Evidence("", set.observer())
+	text, err := json.Marshal(evidence)
 	if err != nil {
-		return nil, refused("this record was made with another guide and cannot be ruled on with this one: %w", err)
+		return nil, err
 	}
-	return shown, nil
+	from := sha256.Sum256(append(text, s.basis(set)...))
+	shown, ok := s.rulings.Get(from)
+	if !ok {
+		if shown, err = identify.Show(s.Guide.Matrix, evidence); err != nil {
+			return nil, refused("this record was made with another guide and cannot be ruled on with this one: %w", err)
+		}
+		s.rulings.Add(from, shown)
+	}
+	of := *shown
+	of.ID = id
+	return &of, nil
 }
 
 // view is a record as it is shown. Shown may be nil where the stream holds a frozen ruling, or where there is none, for what

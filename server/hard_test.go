@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"net/http"
-	"os"
 	"path/filepath"
 	"slices"
 	"strings"
@@ -505,44 +504,53 @@ var (
 func TestManyWriteAtOnce(t *testing.T) {
 	r := serve(t)
 	for _, one := range []bool{false, true} {
-		recs := make([]string, *clients)
-		for i := range recs {
-			if recs[i] = recs[0]; !one || i == 0 {
-				recs[i] = r.start(`"kingdom":"fungi"`)
-			}
-		}
-		var wg sync.WaitGroup
-		took := make([][]time.Duration, *clients)
-		began := time.Now()
-		for i, rec := range recs {
-			wg.Go(func() {
-				for n := range *writes {
-					at := time.Now()
-					state := []string{"gills", "pores"}[n%2]
-					if status, _, text := r.send("POST", rec+"/readings", `{`+op()+`,"device":"`+fmt.Sprint(i)+`","character":"underside","states":["`+state+`"],"sure":true}`, nil); status != 200 {
-						t.Errorf("%d %.200s", status, text)
-					}
-					took[i] = append(took[i], time.Since(at))
-				}
-			})
-		}
-		wg.Wait()
-		all := slices.Concat(took...)
-		slices.Sort(all)
-		t.Logf("%d clients, one record: %v: %d writes, %.0f a second; half in %v, 99 in 100 in %v, the longest %v", *clients, one, len(all),
-			float64(len(all))/time.Since(began).Seconds(), all[len(all)/2].Round(time.Millisecond), all[len(all)*99/100].Round(time.Millisecond), all[len(all)-1].Round(time.Millisecond))
-		for i, rec := range recs {
-			want := 1 + *writes
-			if one {
-				want = 1 + *writes**clients
-			}
-			var v app.Record
-			if r.do("GET", rec, "", &v); v.Events != want {
-				t.Errorf("record %d has %d events, want %d", i, v.Events, want)
-			}
+		r.manyWrite(one, "what others have read too", func(_, n int) string {
+			return `"character":"underside","states":["` + []string{"gills", "pores"}[n%2] + `"],"sure":true`
+		})
+		// Each number is read by nobody else, so that every reading is ruled on anew.
+		r.manyWrite(one, "what nobody else has read", func(i, n int) string {
+			return fmt.Sprintf(`"character":"cap-diameter","value":%.4f,"sure":true`, 10+float64(i)+float64(n)/1000)
+		})
+	}
+}
+
+// manyWrite lets many write at once, on one record or each on their own, and tells how long it took.
+func (r rig) manyWrite(one bool, what string, readings func(client, n int) string) {
+	t := r.TB
+	recs := make([]string, *clients)
+	for i := range recs {
+		if recs[i] = recs[0]; !one || i == 0 {
+			recs[i] = r.start(`"kingdom":"fungi"`)
 		}
 	}
-	if info, err := os.Stat(filepath.Join(r.dir, "thicket.db")); err != nil || info.Size() == 0 {
-		t.Errorf("%v", err)
+	var wg sync.WaitGroup
+	took := make([][]time.Duration, *clients)
+	began := time.Now()
+	for i, rec := range recs {
+		wg.Go(func() {
+			for n := range *writes {
+				at := time.Now()
+				reading := readings(i, n)
+				if status, _, text := r.send("POST", rec+"/readings", `{`+op()+`,"device":"`+fmt.Sprint(i)+`",`+reading+`}`, nil); status != 200 {
+					t.Errorf("%d %.200s", status, text)
+				}
+				took[i] = append(took[i], time.Since(at))
+			}
+		})
+	}
+	wg.Wait()
+	all := slices.Concat(took...)
+	slices.Sort(all)
+	t.Logf("%d clients, one record: %v, %s: %d writes, %.0f a second; half in %v, 99 in 100 in %v, the longest %v", *clients, one, what, len(all),
+		float64(len(all))/time.Since(began).Seconds(), all[len(all)/2].Round(time.Millisecond), all[len(all)*99/100].Round(time.Millisecond), all[len(all)-1].Round(time.Millisecond))
+	for i, rec := range recs {
+		want := 1 + *writes
+		if one {
+			want = 1 + *writes**clients
+		}
+		var v app.Record
+		if r.do("GET", rec, "", &v); v.Events != want {
+			t.Errorf("record %d has %d events, want %d", i, v.Events, want)
+		}
 	}
 }

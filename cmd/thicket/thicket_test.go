@@ -251,3 +251,31 @@ func TestWhatIsInUseIsLeftAlone(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// The almanac says what is there when at a place, moved from the guide's own; what is none is refused in a line.
+func TestAlmanac(t *testing.T) {
+	at := []string{"almanac", "--lat", "49.3", "--lon", "19.3", "--elevation", "620", "--date", "2026-09-12"}
+	out, err := run(t, "", append(at, "--taxon", "cantharellus-cibarius")...)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got almanacLine
+	if err := json.Unmarshal([]byte(strings.SplitN(out, "\n", 2)[0]), &got); err != nil {
+		t.Fatal(err)
+	}
+	if got.Taxon != "cantharellus-cibarius" || !got.State.There() || !slices.Contains(got.Doubles, "omphalotus-olearius") {
+		t.Errorf("%+v", got)
+	}
+	if out, err = run(t, "", append(at, "--kingdom", "plantae")...); err != nil || strings.Contains(out, "amanita") || strings.Count(out, "\n") < 200 {
+		t.Errorf("%d lines of plants (%v)", strings.Count(out, "\n"), err)
+	}
+	for want, args := range map[string][]string{
+		"not between -90 and 90": {"--lat", "91", "--lon", "0"}, "not between -180": {"--lat", "0", "--lon", "200"}, "no place to look at": {"--lat", "0", "--lon", "0", "--elevation", "12000"},
+		"not a day": {"--lat", "0", "--lon", "0", "--date", "soon"}, "no taxon": {"--lat", "0", "--lon", "0", "--taxon", "x"}, "neither plantae": {"--lat", "0", "--lon", "0", "--kingdom", "x"},
+		"required flag": {"--lat", "0"},
+	} {
+		if _, err := run(t, "", append([]string{"almanac"}, args...)...); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%v: %v, want … %s …", args, err, want)
+		}
+	}
+}

@@ -18,6 +18,8 @@ export class Unreachable extends Error {
 /** How long, in ms, until a request that hangs is told, and until it is given up. */
 const told = 3_000;
 const givenUp = 15_000;
+/** The same for a change of one's own guide: the whole guide is held against it, which takes a small machine its time. */
+const overlayGivenUp = 60_000;
 /** How often, in ms, it is looked whether the program answers again. */
 const looks = 2_000;
 
@@ -81,7 +83,10 @@ export async function reached(request: Request): Promise<Response> {
     set({ slow: true });
   }, told);
   try {
-    const response = await fetch(request, { signal: AbortSignal.any([request.signal, AbortSignal.timeout(givenUp)]) });
+    const end = AbortSignal.timeout(request.url.includes('/overlay') ? overlayGivenUp : givenUp);
+    // A browser that cannot put two signals together gives up in time all the same.
+    const signal = 'any' in AbortSignal ? AbortSignal.any([request.signal, end]) : end;
+    const response = await fetch(request, { signal });
     set({ down: false });
     return response;
   } catch (error) {

@@ -1,0 +1,145 @@
+package season
+
+import (
+	"time"
+
+	"zestythicket/core/guide"
+)
+
+// State is how far on a part of a taxon is on a day.
+type State string
+
+// The states of a part.
+const (
+	// NotYet: it comes; Begins, Ends: within the first or the last days of its window; InSeason between them; Over: it was there.
+	NotYet   State = "not-yet"
+	Begins   State = "beginning"
+	InSeason State = "in-season"
+	Ends     State = "ending"
+	Over     State = "over"
+	// Always: it is there all year, or the guide gives no window for it and something else of the taxon is there.
+	Always State = "always"
+)
+
+// edge is how many days at either end of a window it is called beginning or ending. Common practice; no source.
+const edge = 10
+
+// Part is a part of a taxon at a place on a day.
+type Part struct {
+	Organ guide.Organ `json:"organ"`
+	State State       `json:"state"`
+	// Windows are those of the year at the place, as "MM-DD" to "MM-DD".
+	Windows []guide.Window `json:"windows"`
+	// Closed tells that a window closed when it was moved there and is its middle day.
+	Closed bool `json:"closed,omitempty"`
+	// InDays is in how many days it begins; SinceDays how many days ago it ended; 0 where it is there.
+	InDays    int `json:"in_days,omitempty"`
+	SinceDays int `json:"since_days,omitempty"`
+}
+
+// Parts gives every part of a taxon that has windows, in the order of the organs given, at a place on a day. Correction is by how
+// many days the taxon is later there than the law has it.
+func Parts(s guide.Season, organs []guide.Organ, at, reference Place, day time.Time, correction float64) ([]Part, error) {
+	var out []Part
+	for _, organ := range organs {
+		if len(s[organ]) == 0 {
+			continue
+		}
+		var windows []Window
+		p := Part{Organ: organ}
+		for _, w := range s[organ] {
+			m, err := Moved(w, at, reference, correction)
+			if err != nil {
+				return nil, err
+			}
+			windows = append(windows, m)
+			p.Windows = append(p.Windows, guide.Window{From: MonthDay(m.From), To: MonthDay(m.To)})
+			p.Closed = p.Closed || m.Closed
+		}
+		p.State, p.InDays, p.SinceDays = stateOf(windows, dayOf(day), at.Latitude < 0)
+		out = append(out, p)
+	}
+	return out, nil
+}
+
+// stateOf tells how far on a part with those windows is on a day of the year. With a new year, which begins in July south of the
+// equator, what is over is what is to come.
+func stateOf(windows []Window, day int, south bool) (state State, inDays, sinceDays int) {
+	next, last := yearDays, yearDays
+	gone := day
+	if south {
+		gone = inYear(float64(day + halfYear))
+	}
+	for _, w := range windows {
+		if w.Whole {
+			return Always, 0, 0
+		}
+		begun, left := length(w.From, day)-1, length(day, w.To)-1
+		if begun+left+1 == length(w.From, w.To) { // the day lies in it
+			switch {
+			case begun < edge && begun <= left:
+				return Begins, 0, 0
+			case left < edge:
+				return Ends, 0, 0
+			}
+			return InSeason, 0, 0
+		}
+		next, last = min(next, length(day, w.From)-1), min(last, length(w.To, day)-1)
+	}
+	if last < next && last < gone {
+		return Over, 0, last
+	}
+	return NotYet, next, 0
+}
+
+// There tells whether a part is there in that state.
+func (s State) There() bool { return s == Begins || s == InSeason || s == Ends || s == Always }
+
+// steady is the weight, in dates, of believing that a place is as the law has it. Common practice; no source.
+const steady = 3
+
+// Own is by how many days a taxon is later than the law has it, by so many dates of one's own that were each so much later: drawn
+// towards none, the more the fewer there are.
+func Own(later []float64) float64 {
+	sum := 0.0
+	for _, d := range later {
+		sum += d
+	}
+	return sum / (float64(len(later)) + steady)
+}
+
+// Day is a day's weather: the least and the greatest warmth in °C, and the rain in mm; nil for what was not measured.
+type Day struct {
+	Date               time.Time
+	MinC, MaxC, RainMM *float64
+}
+
+// Rain tells when there was enough rain last for what waits for it, and from when it is to be looked for. Enough is false where there
+// was not, in all the days that are known; known is their number.
+func Rain(days []Day, rule guide.AfterRain, on time.Time) (enough bool, fell, look time.Time, known int) {
+	mm := map[time.Time]float64{}
+	for _, d := range days {
+		if d.RainMM != nil && !d.Date.After(on) {
+			mm[date(d.Date)] = *d.RainMM
+		}
+	}
+	for back := range yearDays {
+		end := date(on).AddDate(0, 0, -back)
+		if _, ok := mm[end]; !ok {
+			continue
+		}
+		sum := 0.0
+		for i := range max(1, rule.WithinDays) {
+			sum += mm[end.AddDate(0, 0, -i)]
+		}
+		// Not only enough, but by the rain of that very day: the day it was reached, not one long after.
+		if sum >= rule.MM && mm[end] > 0 {
+			return true, end, end.AddDate(0, 0, rule.FromDays), len(mm)
+		}
+	}
+	return false, time.Time{}, time.Time{}, len(mm)
+}
+
+func date(t time.Time) time.Time {
+	return time.Date(t.Year(), t.Month(), t.Day(), 0, 0, 0, 0, time.UTC)
+}
