@@ -461,6 +461,9 @@ func others(col *guide.Column) []evidence.Reading {
 	}
 	if col.Kind != guide.States {
 		for _, v := range []float64{0, 30, 1000} {
+			if col.Most > 0 {
+				v = min(v, col.Most) // more is no reading
+			}
 			out = append(out, evidence.Reading{Character: col.ID, Value: &v, Sure: true, Confirmed: true})
 		}
 	}
