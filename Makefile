@@ -55,7 +55,8 @@ e2e: build e2e/node_modules/.installed browser
 
 # What is done at once: many requests, an overlay that changes meanwhile, what is worked out in the background.
 race:
-	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|NoLongerHolds|AllOrNone|Together' ./server ./store -writes 2
+	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|NoLongerHolds|AllOrNone' ./server -writes 2
+	CGO_ENABLED=1 go test -race -run 'AllOrNone|Together' ./store
 
 # Many clients that write at once, and a program that is killed at its work a thousand times; docs/reliability.md says what came of it.
 CLIENTS ?= 50
