@@ -34,12 +34,12 @@ type App struct {
 	rulings *lru.Cache[[sha256.Size]byte, *identify.Shown]
 }
 
-// kept is how many rulings are kept: of some hundred kilobytes each.
-const kept = 128
+// mostRulings is how many rulings are kept, of some hundred kilobytes each. Common practice; no source.
+const mostRulings = 128
 
 // New makes an application on a valid guide. Files reads and writes guides of the users' own.
 func New(base *guide.Source, store Store, files GuideFiles) *App {
-	rulings, _ := lru.New[[sha256.Size]byte, *identify.Shown](kept) // the number is above 0
+	rulings, _ := lru.New[[sha256.Size]byte, *identify.Shown](mostRulings) // the number is above 0
 	a := &App{
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
 		stale: make(chan string, 64), seed: maphash.MakeSeed(), rulings: rulings,

@@ -75,8 +75,7 @@ func (s *Session) AnswerKey(ctx context.Context, id string, w Write, character s
 
 // ClearReading takes the reading of a character away.
 func (s *Session) ClearReading(ctx context.Context, id string, w Write, character string) (*Record, error) {
-	body := events.Cleared{Character: character}
-	return s.change(ctx, id, w, events.Clear, character, body, says(body))
+	return s.change(ctx, id, w, events.Clear, character, events.Cleared{Character: character}, nil)
 }
 
 // Describe changes what a record is about.
@@ -84,12 +83,12 @@ func (s *Session) Describe(ctx context.Context, id string, w Write, about About)
 	if err := about.check(); err != nil {
 		return nil, err
 	}
-	return s.change(ctx, id, w, events.Details, "", about.event(), says(about.event()))
+	return s.change(ctx, id, w, events.Details, "", about.event(), nil)
 }
 
 // Close closes a record with what was done. Its ruling is kept as it is then.
 func (s *Session) Close(ctx context.Context, id string, w Write, c Closing) (*Record, error) {
-	return s.change(ctx, id, w, events.Close, "", c.event(), says(c.event()))
+	return s.change(ctx, id, w, events.Close, "", c.event(), nil)
 }
 
 // Undo takes the last change back, Redo brings back what was undone last. Both name the operation, so that they mean the
@@ -109,19 +108,15 @@ func (s *Session) Redo(ctx context.Context, id string, w Write) (*Record, error)
 
 // Reopen opens a closed record again.
 func (s *Session) Reopen(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Reopen, "", nil, says(nil))
+	return s.change(ctx, id, w, events.Reopen, "", nil, nil)
 }
 
 // Delete deletes a record; Restore brings it back.
 func (s *Session) Delete(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Delete, "", nil, says(nil))
+	return s.change(ctx, id, w, events.Delete, "", nil, nil)
 }
 
 // Restore brings a deleted record back.
 func (s *Session) Restore(ctx context.Context, id string, w Write) (*Record, error) {
-	return s.change(ctx, id, w, events.Restore, "", nil, says(nil))
-}
-
-func says(body any) func(*events.Record, func() ([]string, error)) (*step, error) {
-	return func(*events.Record, func() ([]string, error)) (*step, error) { return &step{body: body}, nil }
+	return s.change(ctx, id, w, events.Restore, "", nil, nil)
 }

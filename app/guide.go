@@ -43,7 +43,6 @@ type Character struct {
 	Needs    []string      `json:"needs"`
 	Touch    bool          `json:"touch"`
 	Unit     string        `json:"unit"`
-	Most     float64       `json:"most" doc:"The most that a measure or a count can be, in its unit; 0 for no bound"`
 	Fades    bool          `json:"fades" doc:"Whether what was handled before makes it say nothing"`
 	Error    float64       `json:"error" doc:"How often an honest reading differs from what the guide says, from 0 to 1"`
 }
@@ -132,7 +131,7 @@ func viewCharacter(m *guide.Matrix, n int) Character {
 		ID: col.ID, Organ: col.Organ, Kind: col.Kind, Name: col.DisplayName(), Term: col.Term, Question: cmp.Or(col.Question, col.DisplayName()),
 		How: col.How, Pitfall: col.Pitfall, States: []State{}, Kingdoms: []string{}, Footing: col.FootingOf(),
 		Hint: !col.Full(), Minutes: col.MinutesOf(), Wait: col.WaitMinutes, Where: col.WhereOf(),
-		Needs: append([]string{}, col.Needs...), Touch: col.Touches(), Unit: col.Unit, Most: col.Most, Fades: col.FadesAfter > 0, Error: col.Error,
+		Needs: append([]string{}, col.Needs...), Touch: col.Touches(), Unit: col.Unit, Fades: col.FadesAfter > 0, Error: col.Error,
 	}
 	for k, st := range col.States {
 		v := State{ID: st.ID, Name: cmp.Or(st.Name, st.ID)}

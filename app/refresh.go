@@ -2,11 +2,9 @@ package app
 
 import (
 	"context"
-	"encoding/json"
 	"time"
 
 	"zestythicket/core/events"
-	"zestythicket/core/guide"
 )
 
 // batch is the number of listings that are written at once: few enough that no other write waits long.
@@ -92,14 +90,4 @@ func (s *Session) relist(ctx context.Context, stream *Stream, set *Settings) err
 		return s.listTrouble(stream, &o.now, trouble, set)
 	}
 	return s.list(stream, &o.now, shown, set)
-}
-
-// listTrouble puts in what is listed of a record that there is no ruling on.
-func (s *Session) listTrouble(stream *Stream, now *events.Record, trouble error, set *Settings) error {
-	b, err := json.Marshal(listing{
-		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, Observer: now.About.Observer,
-		Working: now.About.Target, WorkingName: now.About.Target, Reason: guide.AtStart(trouble.Error()) + ".",
-	})
-	stream.Listing, stream.Basis = b, s.basis(set)
-	return err
 }

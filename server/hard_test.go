@@ -286,6 +286,12 @@ func TestSmallHardships(t *testing.T) {
 			t.Errorf("%s is taken: %d", more, status)
 		}
 	}
+	rec := r.start(`"kingdom":"fungi"`)
+	for _, reading := range []string{`"character":"cap-diameter","value":99999999`, `"character":"cap-diameter","low":1,"high":60,"unit":"ft"`} {
+		if status, _, text := r.send("POST", rec+"/readings", `{`+op()+`,"sure":true,`+reading+`}`, nil); status != 422 || !strings.Contains(text, "1500 mm at the most") {
+			t.Errorf("%s: %d %.200s", reading, status, text)
+		}
+	}
 	if status, _, _ := r.send("GET", "/api/v1/records?after=nonsense", "", nil); status != 422 {
 		t.Errorf("a page after nonsense: %d", status)
 	}

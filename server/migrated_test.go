@@ -1,10 +1,8 @@
 package server_test
 
 import (
-	"compress/gzip"
 	"encoding/json"
 	"fmt"
-	"io"
 	"os"
 	"path/filepath"
 	"testing"
@@ -12,19 +10,17 @@ import (
 	"zestythicket/core/guidetest"
 	"zestythicket/server/web"
 	"zestythicket/store"
+	"zestythicket/store/storetest"
 )
 
 // A database as the program wrote it before there were streams opens, and of every record the same is shown as then: its
 // readings, its history, and the ruling of those that were closed. What was shown then stands beside it (store/testdata/fill.mjs).
 func TestADatabaseOfBeforeShowsTheSame(t *testing.T) {
 	dir := t.TempDir()
-	unzip(t, "version-3.db.gz", filepath.Join(dir, store.FileName))
-	file := filepath.Join(dir, "shown.json")
-	unzip(t, "version-3.json.gz", file)
-	b, err := os.ReadFile(file)
-	if err != nil {
+	if err := os.WriteFile(filepath.Join(dir, store.FileName), storetest.Unzip(t, "../store/testdata/version-3.db.gz"), 0o600); err != nil {
 		t.Fatal(err)
 	}
+	b := storetest.Unzip(t, "../store/testdata/version-3.json.gz")
 	var was struct {
 		Records  map[string]struct{ Shown, History any }
 		Listed   []any
@@ -130,24 +126,4 @@ func differs(was, is any, at string) string {
 		}
 	}
 	return ""
-}
-
-func unzip(t *testing.T, name, to string) {
-	t.Helper()
-	f, err := os.Open(filepath.Join("../store/testdata", name))
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer f.Close()
-	z, err := gzip.NewReader(f)
-	if err != nil {
-		t.Fatal(err)
-	}
-	b, err := io.ReadAll(z)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := os.WriteFile(to, b, 0o600); err != nil {
-		t.Fatal(err)
-	}
 }

@@ -85,7 +85,7 @@ func Open(dir string, log *slog.Logger) (*Store, error) {
 	return s, nil
 }
 
-// mostConnections is how many read at once, the one that writes among them.
+// mostConnections is how many read at once, the one that writes among them. Common practice; no source.
 const mostConnections = 8
 
 // sound refuses a database of which a page is damaged: what is read of it, and most of all written to it, could not be relied

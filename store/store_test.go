@@ -3,10 +3,8 @@ package store
 import (
 	"bytes"
 	"cmp"
-	"compress/gzip"
 	"context"
 	"errors"
-	"io"
 	"log/slog"
 	"os"
 	"path/filepath"
@@ -18,6 +16,7 @@ import (
 	"zestythicket/app"
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
+	"zestythicket/store/storetest"
 
 	"gorm.io/gorm"
 )
@@ -433,21 +432,8 @@ func BenchmarkWrites(b *testing.B) {
 // A database of the version before, made with the demo's records by the program as it was then, loses nothing, can be searched, and
 // is kept beside as it was.
 func TestADatabaseOfVersion4IsBroughtUpToDate(t *testing.T) {
-	f, err := os.Open("testdata/version-4.db.gz")
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer f.Close()
-	z, err := gzip.NewReader(f)
-	if err != nil {
-		t.Fatal(err)
-	}
-	was, err := io.ReadAll(z)
-	if err != nil {
-		t.Fatal(err)
-	}
 	dir := t.TempDir()
-	if err := os.WriteFile(filepath.Join(dir, FileName), was, 0o600); err != nil {
+	if err := os.WriteFile(filepath.Join(dir, FileName), storetest.Unzip(t, "testdata/version-4.db.gz"), 0o600); err != nil {
 		t.Fatal(err)
 	}
 	s := open(t, dir)
@@ -476,4 +462,13 @@ func TestADatabaseOfVersion4IsBroughtUpToDate(t *testing.T) {
 	if left := open(t, dir); left == nil { // and once more, with nothing to be done
 		t.Error("it does not open again")
 	}
+}
+
+// A change that goes wrong beyond all errors is refused alone; the next is written.
+func TestAPanicIsOneChangesOwn(t *testing.T) {
+	s := open(t, t.TempDir())
+	if err := s.write(ctx, func(*gorm.DB) error { panic("by the weir") }); err == nil || !strings.Contains(err.Error(), "by the weir") {
+		t.Errorf("got %v", err)
+	}
+	start(t, s, "one")
 }

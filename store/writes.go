@@ -10,6 +10,7 @@ import (
 	"gorm.io/gorm"
 )
 
+// Common practice; no source. docs/reliability.md says how fast they make it.
 const (
 	// mostWaiting is how many changes may wait to be written; who comes then is told to come again.
 	mostWaiting = 256
@@ -80,7 +81,7 @@ func commit(db *gorm.DB, together []*change) {
 				if err := tx.SavePoint(point).Error; err != nil {
 					return err
 				}
-				if c.err = c.do(tx.WithContext(context.WithoutCancel(c.ctx))); c.err != nil {
+				if c.err = c.try(tx); c.err != nil {
 					if err := tx.RollbackTo(point).Error; err != nil {
 						return err
 					}
@@ -93,8 +94,18 @@ func commit(db *gorm.DB, together []*change) {
 		}
 	}
 	for _, c := range together {
-		c.err = db.WithContext(context.WithoutCancel(c.ctx)).Transaction(c.do)
+		c.err = db.Transaction(c.try)
 	}
+}
+
+// try does it. What goes wrong beyond all errors is one, of this change alone: others wait behind it.
+func (c *change) try(tx *gorm.DB) (err error) {
+	defer func() {
+		if v := recover(); v != nil {
+			err = fmt.Errorf("a change could not be written: %v", v)
+		}
+	}()
+	return c.do(tx.WithContext(context.WithoutCancel(c.ctx))) // who stopped waiting for it is told the truth when asking again
 }
 
 // write does what do does as one: all of it or nothing, on the disk when it gives no error. It may be called again where

@@ -2,7 +2,6 @@ package main
 
 import (
 	"bytes"
-	"compress/gzip"
 	"encoding/json"
 	"flag"
 	"fmt"
@@ -19,6 +18,7 @@ import (
 	"time"
 
 	"zestythicket/app"
+	"zestythicket/store/storetest"
 )
 
 var (
@@ -272,10 +272,7 @@ func (v *victim) rowsHold() {
 
 // A migration that is killed leaves the database as it was, or as it is to be; started again, it is whole.
 func TestAKilledMigrationIsMadeWhole(t *testing.T) {
-	was, err := gunzip("../../store/testdata/version-3.db.gz")
-	if err != nil {
-		t.Fatal(err)
-	}
+	was := storetest.Unzip(t, "../../store/testdata/version-3.db.gz")
 	r := rand.New(rand.NewPCG(*seed, 2))
 	for range max(1, *kills/10) {
 		v := &victim{T: t, dir: t.TempDir()}
@@ -298,17 +295,4 @@ func TestAKilledMigrationIsMadeWhole(t *testing.T) {
 		v.rowsHold()
 		v.kill()
 	}
-}
-
-func gunzip(path string) ([]byte, error) {
-	f, err := os.Open(path)
-	if err != nil {
-		return nil, err
-	}
-	defer f.Close()
-	z, err := gzip.NewReader(f)
-	if err != nil {
-		return nil, err
-	}
-	return io.ReadAll(z)
 }

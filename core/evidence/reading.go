@@ -85,7 +85,8 @@ func (r *Reading) Check(g *guide.Matrix) error {
 		}
 	}
 	if col.Most > 0 && hi > col.Most {
-		return fmt.Errorf("%s: %v %s is more than anything that is asked about can be (%v at the most); is it the right unit?", r.Character, hi, col.Unit, col.Most)
+		most := strings.TrimSpace(fmt.Sprint(col.Most, " ", col.Unit))
+		return fmt.Errorf("%s: nothing that is asked about here is so much; %s at the most. Is it the right unit?", r.Character, most)
 	}
 	if lo > hi {
 		return fmt.Errorf("%s: low (%v) is above high (%v)", r.Character, lo, hi)

@@ -43,7 +43,7 @@ const (
 	lawLongitude = 5.0
 )
 
-// inNorthAmerica tells whether a place lies there, roughly: the law's longitudes hold between two places of that continent.
+// inNorthAmerica tells whether a place lies there, roughly, by a box (source: memory): the law's longitudes hold between two places of that continent.
 func inNorthAmerica(p Place) bool {
 	return p.Latitude >= 15 && p.Latitude <= 84 && p.Longitude >= -170 && p.Longitude <= -50
 }

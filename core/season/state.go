@@ -17,7 +17,7 @@ const (
 	InSeason State = "in-season"
 	Ends     State = "ending"
 	Over     State = "over"
-	// Always: it is there all year, or the guide gives no window for it and something else of the taxon is there.
+	// Always: it is there all year.
 	Always State = "always"
 )
 

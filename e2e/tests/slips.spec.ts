@@ -205,6 +205,18 @@ test('a taxon that is half written is a draft', async ({ page }) => {
   await expect(page.getByLabel('Scientific name')).toHaveValue('');
 });
 
+test('settings that are half set outlive a reload, and can be put back', async ({ page }) => {
+  await page.goto('/settings');
+  const name = page.getByLabel('Your name, for records');
+  const was = await name.inputValue();
+  await name.fill('Mirel of the weir');
+  page.on('dialog', (d) => d.accept());
+  await page.reload();
+  await expect(name).toHaveValue('Mirel of the weir');
+  await page.getByRole('button', { name: 'As they were' }).click();
+  await expect(name).toHaveValue(was);
+});
+
 test('tabs follow each other; one that had not seen the other is told', async ({ page, context }) => {
   await begin(page, 'A mushroom');
   await read(page, 'Underside', /Blunt ridges/);

@@ -19,8 +19,8 @@ import (
 // Owner is whose everything is: there is one, until there is a login.
 const Owner = "local"
 
-// The greatest size of a request's body in bytes.
-const maxBody = 1 << 20
+// MaxBody is the greatest size of a request's body in bytes.
+const MaxBody = 1 << 20
 
 // api is what the routes work on.
 type api struct {
@@ -72,7 +72,7 @@ func Description() ([]byte, error) {
 func operation(method, path, id, summary string) huma.Operation {
 	return huma.Operation{
 		OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, DefaultStatus: http.StatusOK,
-		MaxBodyBytes: maxBody, BodyReadTimeout: -1, // how long a body may take is for the whole server to say
+		MaxBodyBytes: MaxBody, BodyReadTimeout: -1, // how long a body may take is for the whole server to say
 	}
 }
 

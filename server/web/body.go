@@ -10,18 +10,15 @@ import (
 	"zestythicket/server/api"
 )
 
-// mostRead is how much of a body is read before it is answered to; what takes more refuses it by its own bound.
-const mostRead = 1<<20 + 1
-
-// WholeBody reads what was sent before anything is done with it. What does not come whole, or in broken pieces, is refused as
-// its sender's mistake.
+// WholeBody reads what was sent before anything is done with it, up to one byte more than the API takes, which refuses that by
+// itself. What does not come whole, or in broken pieces, is refused as its sender's mistake.
 func WholeBody(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.Body == nil || r.Body == http.NoBody {
 			next.ServeHTTP(w, r)
 			return
 		}
-		b, err := io.ReadAll(io.LimitReader(r.Body, mostRead))
+		b, err := io.ReadAll(io.LimitReader(r.Body, api.MaxBody+1))
 		if err != nil {
 			var slow net.Error
 			if errors.As(err, &slow) && slow.Timeout() {

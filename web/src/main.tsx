@@ -19,7 +19,10 @@ const queries: QueryClient = new QueryClient({
     mutations: { networkMode: 'always' },
   },
   mutationCache: new MutationCache({
-    onError: (error) => tell({ text: error.message, bad: true, while: error instanceof Unreachable }),
+    // What is told at the field that it is about is not told a second time.
+    onError: (error, asked) =>
+      (asked as { refused?: unknown } | undefined)?.refused ||
+      tell({ text: error.message, bad: true, while: error instanceof Unreachable }),
   }),
 });
 

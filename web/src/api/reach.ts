@@ -15,7 +15,7 @@ export class Unreachable extends Error {
   }
 }
 
-/** How long, in ms, until a request that hangs is told, and until it is given up. */
+/** How long, in ms, until a request that hangs is told, and until it is given up. Common practice; no source. */
 const told = 3_000;
 const givenUp = 15_000;
 /** The same for a change of one's own guide: the whole guide is held against it, which takes a small machine its time. */

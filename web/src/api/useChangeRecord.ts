@@ -10,6 +10,7 @@ interface Asked {
   made: Made;
   change: Change;
   then: (() => void) | undefined;
+  refused: ((says: string) => void) | undefined;
 }
 
 /** Changes that wait for those before them. All others are made on what is shown, so that none is taken while one is on its way. */
@@ -28,17 +29,19 @@ export function useChangeRecord(id: string) {
       then?.(); // also where what asked for it is drawn no more by then
       return told;
     },
+    onError: (error, { refused }) => refused?.(error.message),
     onSettled: () => {
       underWay.current--;
     },
   });
   const made = (): Made => ({ op: newId(), seen: queries.getQueryData(recordQuery(id).queryKey)?.revision });
   return {
-    /** Makes a change; false where one is on its way and this one must not be made blindly after it. */
-    change: (what: Change, then?: () => void): boolean => {
+    /** Makes a change; false where one is on its way and this one must not be made blindly after it. Refused is told why it was
+     * not kept. */
+    change: (what: Change, then?: () => void, refused?: (says: string) => void): boolean => {
       if (underWay.current > 0 && !queued.includes(what.do)) return false;
       underWay.current++;
-      mutate({ made: made(), change: what, then });
+      mutate({ made: made(), change: what, then, refused });
       return true;
     },
     isPending,

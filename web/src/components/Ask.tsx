@@ -55,7 +55,8 @@ interface Props {
   afresh: boolean;
   settings: Settings;
   busy: boolean;
-  onRead: (reading: NewReading) => void;
+  /** Keeps a reading; refused is told why it was not kept. */
+  onRead: (reading: NewReading, refused?: (says: string) => void) => void;
   onCancel?: () => void;
 }
 
@@ -183,34 +184,28 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
   const own = unit === character.unit; // what was read is kept in the character's own unit
   const [from, setFrom] = useState(own ? (reading?.value ?? reading?.low) : undefined);
   const [to, setTo] = useState(own ? reading?.high : undefined);
-  const [wrong, setWrong] = useState<{ from?: string; to?: string }>({});
+  const [wrong, setWrong] = useState('');
   const form = useRef<HTMLFormElement>(null);
   useHalfFilled(`measure ${character.id}`, from !== undefined && from !== (reading?.value ?? reading?.low));
+  /** Says at the field what is wrong; what a number may be is the program's to say. */
+  const refuse = (says: string) => {
+    const plain = says.replace(`${character.id}: `, '');
+    setWrong(plain.charAt(0).toUpperCase() + plain.slice(1));
+    toFirstWrong(form.current);
+  };
   const keep = () => {
     if (busy) return;
-    const most = mostIn(character, unit);
-    const tooMuch = (n: number | undefined) =>
-      n !== undefined && n > most
-        ? `Nothing that is asked for here is that much: ${most} ${length ? unit : ''} at the most. Is it the right unit?`
-        : undefined;
-    const found: typeof wrong = {};
-    const first = from === undefined ? 'Type a number, such as 35 or 3.5; it cannot be below nothing.' : tooMuch(from);
-    if (first) found.from = first;
-    const second =
-      tooMuch(to) ??
-      (to !== undefined && from !== undefined && to < from ? 'This is less than the first number.' : undefined);
-    if (second) found.to = second;
-    setWrong(found);
-    if (from === undefined || first || second) {
-      toFirstWrong(form.current);
-      return;
-    }
-    onRead({
-      character: character.id,
-      ...(to === undefined ? { value: from } : { low: from, high: to }),
-      sure: !unsure,
-      ...(length ? { unit: unit as NewReading['unit'] } : {}),
-    });
+    if (from === undefined) return refuse('Type a number, such as 35 or 3.5; it cannot be below nothing.');
+    setWrong('');
+    onRead(
+      {
+        character: character.id,
+        ...(to === undefined ? { value: from } : { low: from, high: to }),
+        sure: !unsure,
+        ...(length ? { unit: unit as NewReading['unit'] } : {}),
+      },
+      refuse,
+    );
   };
   return (
     <form
@@ -226,16 +221,9 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
           value={from}
           onChange={setFrom}
           whole={!length}
-          wrong={wrong.from}
+          wrong={wrong}
         />
-        <Quantity
-          label="To, if it varies"
-          value={to}
-          onChange={setTo}
-          whole={!length}
-          wrong={wrong.to}
-          {...(length ? { unit } : {})}
-        />
+        <Quantity label="To, if it varies" value={to} onChange={setTo} whole={!length} {...(length ? { unit } : {})} />
         {length && (
           <Pick
             label="Unit"
@@ -252,21 +240,11 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
   );
 }
 
-/** How much of a unit goes into a millimetre. */
-const perMillimetre: Record<string, number> = { mm: 1, cm: 0.1, m: 0.001, in: 1 / 25.4, ft: 1 / 304.8 };
-
-/** The most that a measure or a count can be, in the unit that it is typed in. */
-function mostIn(character: Character, unit: string): number {
-  if (!character.most) return Number.POSITIVE_INFINITY;
-  const factor = (perMillimetre[unit] ?? 1) / (perMillimetre[character.unit] ?? 1);
-  return Math.floor(character.most * (character.kind === 'measure' ? factor : 1) * 100) / 100;
-}
-
 interface MeasureProps {
   character: Character;
   reading?: Reading;
   imperial: boolean;
   busy: boolean;
   unsure: boolean;
-  onRead: (reading: NewReading) => void;
+  onRead: (reading: NewReading, refused: (says: string) => void) => void;
 }

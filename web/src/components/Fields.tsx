@@ -24,22 +24,10 @@ interface TextProps {
   placeholder?: string;
   /** What is wrong with it. */
   wrong?: string | undefined;
-  most?: number;
 }
 
 /** A line of text, or several, with its label. */
-export function Text({
-  label,
-  value,
-  onChange,
-  hint,
-  type = 'text',
-  inputMode,
-  long,
-  placeholder,
-  wrong,
-  most,
-}: TextProps) {
+export function Text({ label, value, onChange, hint, type = 'text', inputMode, long, placeholder, wrong }: TextProps) {
   return (
     <Labelled
       as={TextField}
@@ -47,7 +35,6 @@ export function Text({
       onChange={onChange}
       type={type}
       isInvalid={Boolean(wrong)}
-      maxLength={most}
       validationBehavior="aria"
     >
       <Label>{label}</Label>

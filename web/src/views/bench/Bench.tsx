@@ -144,7 +144,7 @@ export default function Bench({ id }: { id: string }) {
       afresh={afresh}
       settings={settings}
       busy={isPending}
-      onRead={(reading) => change({ do: 'read', reading: { ...reading, afresh } })}
+      onRead={(reading, refused) => change({ do: 'read', reading: { ...reading, afresh } }, undefined, refused)}
       onCancel={picked ? () => setPicked(undefined) : undefined}
     />
   );

@@ -30,6 +30,8 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
     .filter((t) => t.kingdom === about.kingdom)
     .map((t) => ({ id: t.id, name: `${t.display_name} (${t.name})` }))
     .sort((a, b) => a.name.localeCompare(b.name));
+  // A name that is gone is shown as what it is: nobody is to keep it without seeing it.
+  const gone = about.target && !names.some((n) => n.id === about.target) ? about.target : '';
   return (
     <Form
       onSubmit={(e) => {
@@ -41,7 +43,11 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
         label="Working name"
         value={about.target ?? ''}
         onChange={(target) => set({ target })}
-        options={[{ id: '', name: 'None: let the readings say' }, ...names]}
+        options={[
+          ...(gone ? [{ id: gone, name: `${gone}: no longer in your guide` }] : []),
+          { id: '', name: 'None: let the readings say' },
+          ...names,
+        ]}
       />
       <Pick
         label="Looked at to"

@@ -304,7 +304,7 @@ function Here({ record, character }: { record: string; character: string }) {
             afresh={false}
             settings={settings}
             busy={isPending}
-            onRead={(read) => change({ do: 'read', reading: read }, () => setOpen(false))}
+            onRead={(read, refused) => change({ do: 'read', reading: read }, () => setOpen(false), refused)}
           />
           <Button onPress={() => setOpen(false)}>Close</Button>
         </Popup>

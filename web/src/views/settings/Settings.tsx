@@ -4,7 +4,7 @@ import { useGuide } from '../../api/useGuide';
 import { useKeepSettings } from '../../api/useKeepSettings';
 import { useSettings } from '../../api/useSettings';
 import { Primary, Quiet, Row } from '../../components/Buttons';
-import { useHalfFilled } from '../../components/drafts';
+import { useDraft } from '../../components/drafts';
 import { Text } from '../../components/Fields';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
@@ -17,17 +17,18 @@ export default function Settings() {
   const { data, error } = useSettings();
   const { guide } = useGuide();
   if (!data || !guide) return <Waiting error={error} />;
-  return <Form key={JSON.stringify(data)} kept={data} />;
+  return <Form kept={data} />;
 }
 
 function Form({ kept }: { kept: Kept }) {
   const { guide } = useGuide();
   const keep = useKeepSettings();
-  const [s, setS] = useState(kept);
+  // Only what was changed here is a draft: what is set elsewhere meanwhile is shown, and stays.
+  const [draft, setDraft] = useDraft<Partial<Kept>>('settings');
+  const s: Kept = { ...kept, ...draft };
   const [wrong, setWrong] = useState<{ latitude?: string; longitude?: string; here?: string }>({});
   const form = useRef<HTMLFormElement>(null);
-  useHalfFilled('settings', JSON.stringify(s) !== JSON.stringify(kept));
-  const set = (part: Partial<Kept>) => setS({ ...s, ...part });
+  const set = (part: Partial<Kept>) => setDraft({ ...draft, ...part });
   const flip = (list: string[], id: string, on: boolean) =>
     on ? [...list.filter((x) => x !== id), id] : list.filter((x) => x !== id);
   const put = (place: Partial<Kept['place']>) => set({ place: { ...s.place, ...place } });
@@ -39,7 +40,12 @@ function Form({ kept }: { kept: Kept }) {
       return toFirstWrong(form.current);
     }
     setWrong({});
-    keep.mutate(s, { onSuccess: () => tell({ text: 'Your settings were kept.' }) });
+    keep.mutate(s, {
+      onSuccess: () => {
+        setDraft(undefined);
+        tell({ text: 'Your settings were kept.' });
+      },
+    });
   };
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
@@ -175,6 +181,8 @@ function Form({ kept }: { kept: Kept }) {
           <Primary type="submit" isDisabled={keep.isPending}>
             Keep the settings
           </Primary>
+          {draft && <Quiet onPress={() => setDraft(undefined)}>As they were</Quiet>}
+          {draft && <span role="status">Not kept yet.</span>}
           <a href="/api/v1/copy" download>
             A copy of everything, as one file
           </a>
