@@ -2,7 +2,10 @@ package main
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
+	"io"
+	"os"
 	"time"
 
 	"zestythicket/core/guide"
@@ -12,9 +15,10 @@ import (
 )
 
 type almanacOptions struct {
-	at             season.Place
+	at             season.Site
 	date           string
 	kingdom, taxon string
+	own            string
 }
 
 func almanacCommand(flag *guideFlag) *cobra.Command {
@@ -41,6 +45,7 @@ func almanacCommand(flag *guideFlag) *cobra.Command {
 	f.StringVar(&o.date, "date", "", "the day, such as 2026-05-10 (default: today)")
 	f.StringVar(&o.kingdom, "kingdom", "", "plantae or fungi alone")
 	f.StringVar(&o.taxon, "taxon", "", "one taxon alone, by its id")
+	f.StringVar(&o.own, "own", "", "a file with dates of your own, a JSON line each: {\"taxon\", \"organ\", \"edge\": \"first\" or \"last\", \"date\"}")
 	_ = c.MarkFlagRequired("lat")
 	_ = c.MarkFlagRequired("lon")
 	return c
@@ -51,14 +56,14 @@ type almanacLine struct {
 	Taxon       string `json:"taxon"`
 	DisplayName string `json:"display_name"`
 	season.Part
-	// Doubles are the harmful taxa that it is taken for and of which anything is there then.
+	// Own is what dates of one's own say of the taxon, OwnYear of the year; left out where there are none.
+	Own     *season.Correction `json:"own,omitempty"`
+	OwnYear *season.Correction `json:"own_year,omitempty"`
+	// Doubles are the harmful taxa that it is taken for and that may be about then.
 	Doubles []string `json:"doubles"`
 }
 
 func almanac(c *cobra.Command, g *guide.Matrix, o almanacOptions) error {
-	if err := o.at.Check(); err != nil {
-		return err
-	}
 	day := time.Now()
 	if o.date != "" {
 		var err error
@@ -72,43 +77,67 @@ func almanac(c *cobra.Command, g *guide.Matrix, o almanacOptions) error {
 	if _, ok := g.Taxon(o.taxon); !ok && o.taxon != "" {
 		return fmt.Errorf("the guide has no taxon %q", o.taxon)
 	}
-	reference := season.Place(g.Meta.Reference)
-	parts := func(t *guide.Taxon) ([]season.Part, error) {
-		return season.Parts(t.Season, guide.Organs, o.at, reference, day, 0)
+	own, err := ownDates(o.own)
+	if err != nil {
+		return err
+	}
+	if err := o.at.Check(); err != nil {
+		return err
+	}
+	corrections := season.Correct(g, o.at, own)
+	all, err := season.Almanac(g, o.at, day, corrections)
+	if err != nil {
+		return err
 	}
 	out := json.NewEncoder(c.OutOrStdout())
-	for i := range g.Taxa {
-		t := g.Described(i)
+	for i := range all {
+		t := &g.Taxa[all[i].Number]
 		if o.kingdom != "" && t.Kingdom != o.kingdom || o.taxon != "" && t.ID != o.taxon {
 			continue
 		}
-		list, err := parts(t)
-		if err != nil {
-			return err
+		line := almanacLine{Taxon: t.ID, DisplayName: t.DisplayName(), Doubles: []string{}}
+		if own, ok := corrections.Taxa[t.ID]; ok {
+			line.Own = &own
 		}
-		doubles := []string{}
-		for _, l := range t.Lookalikes {
-			n, ok := g.Taxon(l.Taxon)
-			if !ok || g.Taxa[n].Harm == guide.NoHarm {
-				continue
-			}
-			of, err := parts(g.Described(n))
-			if err != nil {
-				return err
-			}
-			there := len(of) == 0
-			for _, p := range of {
-				there = there || p.State.There()
-			}
-			if there {
-				doubles = append(doubles, l.Taxon)
-			}
+		if year, ok := corrections.Years[day.Year()]; ok {
+			line.OwnYear = &year
 		}
-		for _, p := range list {
-			if err := out.Encode(almanacLine{t.ID, t.DisplayName(), p, doubles}); err != nil {
+		for _, n := range all[i].Doubles {
+			line.Doubles = append(line.Doubles, g.Taxa[n].ID)
+		}
+		for _, line.Part = range all[i].Parts {
+			if err := out.Encode(line); err != nil {
 				return err
 			}
 		}
 	}
 	return nil
+}
+
+// ownDates reads dates of one's own, a line of JSON each; none where no file is named.
+func ownDates(file string) ([]season.Sighting, error) {
+	if file == "" {
+		return nil, nil
+	}
+	f, err := os.Open(file)
+	if err != nil {
+		return nil, fmt.Errorf("own dates: %w", err)
+	}
+	defer f.Close()
+	var out []season.Sighting
+	d := json.NewDecoder(f)
+	d.DisallowUnknownFields()
+	for {
+		var s season.Sighting
+		switch err := d.Decode(&s); {
+		case errors.Is(err, io.EOF):
+			return out, nil
+		case err != nil:
+			return nil, fmt.Errorf("own dates: date %d: %w", len(out)+1, err)
+		}
+		if err := s.Check(); err != nil {
+			return nil, fmt.Errorf("own dates: date %d: %w", len(out)+1, err)
+		}
+		out = append(out, s)
+	}
 }

@@ -12,6 +12,7 @@ import (
 	"testing"
 
 	"zestythicket/core/keying"
+	"zestythicket/core/walk"
 	"zestythicket/guidefile"
 	"zestythicket/store"
 )
@@ -277,5 +278,36 @@ func TestAlmanac(t *testing.T) {
 		if _, err := run(t, "", append([]string{"almanac"}, args...)...); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v: %v, want … %s …", args, err, want)
 		}
+	}
+}
+
+// A walk is planned from JSON to JSON; its weather may come from the stand-in station; what is wrong is refused in a line.
+func TestWalkPlan(t *testing.T) {
+	const request = `{"date": "2026-09-05", "region": "11", "start": {"latitude": 49.3, "longitude": 19.3, "elevation_m": 620}, "minutes": 120,
+		"observer": {"kit": ["ruler"]}, "targets": [{"taxon": "cantharellus-cibarius"}, {"taxon": "vaccinium-myrtillus"}],
+		"places": [{"id": "a", "name": "Hollin Fold", "latitude": 49.3012, "longitude": 19.2987, "elevation_m": 660, "grows": ["vaccinium-myrtillus"]}]}`
+	lp := filepath.Join(t.TempDir(), "walk.lp")
+	out, err := run(t, request, "walk", "plan", "--lp", lp)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var p walk.Plan
+	if err := json.Unmarshal([]byte(out), &p); err != nil || !p.Round.Optimal || !slices.Equal(p.Round.Chosen, []string{"vaccinium-myrtillus"}) || p.Round.LeftOut[0].Taxon != "cantharellus-cibarius" {
+		t.Errorf("%v: %+v", err, p.Round)
+	}
+	if b, err := os.ReadFile(lp); err != nil || !strings.HasPrefix(string(b), "Maximize") {
+		t.Errorf("%v: %.40s", err, b)
+	}
+	for _, bad := range []string{"", "{", `{"minute": 3}`, strings.Replace(request, "120", "0", 1)} {
+		if _, err := run(t, bad, "walk", "plan"); err == nil {
+			t.Errorf("%.30q is planned", bad)
+		}
+	}
+	out, err = run(t, "", "weather", "station", "--from", "2026-08-30", "--to", "2026-09-02")
+	if err != nil || strings.Count(out, "\n") != 5 || !strings.HasPrefix(out, "date,tmin_c,tmax_c,rain_mm\n2026-08-30,") {
+		t.Errorf("%v: %s", err, out)
+	}
+	if _, err := run(t, "", "weather", "station", "--from", "2026-09-02", "--to", "2026-08-30"); err == nil {
+		t.Error("a station measures backwards")
 	}
 }

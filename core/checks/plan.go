@@ -11,15 +11,18 @@ import (
 	"zestythicket/core/guide"
 	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
+	"zestythicket/core/season"
 )
 
 // Request is what a plan is asked for: to tell a target from everything harmful, given the day, the place, the tools and
 // the senses.
 type Request struct {
-	Target   string
-	Purpose  evidence.Purpose
-	Date     string
-	Region   string
+	Target  string
+	Purpose evidence.Purpose
+	Date    string
+	Region  string
+	// Place is where the guide's seasons are moved to; nil for its reference place.
+	Place    *season.Site
 	Observer evidence.Observer
 	// Seen holds the characters that were read already, each as the target shows it; they cost nothing.
 	Seen []string
@@ -80,7 +83,7 @@ func NewProblem(g *guide.Matrix, w Request) (*Problem, error) {
 	if w.Target == "" {
 		return nil, fmt.Errorf("name the taxon to plan for")
 	}
-	s, err := evidence.Open(g, &evidence.Record{Purpose: w.Purpose, Target: w.Target, Date: w.Date, Region: w.Region, Observer: w.Observer})
+	s, err := evidence.Open(g, &evidence.Record{Purpose: w.Purpose, Target: w.Target, Date: w.Date, Region: w.Region, Place: w.Place, Observer: w.Observer})
 	if err != nil {
 		return nil, err
 	}
@@ -256,29 +259,38 @@ func (p *Problem) Solve() *Plan {
 	}
 	out.Minutes = math.Round(out.Minutes*1000) / 1000
 	for r, h := range p.harmful {
-		id := p.g.Taxa[h].ID
 		need := p.needed[r]
 		out.Covered = append(out.Covered, Covered{
-			id, policy.Centibans(p.cover.weighsFor(2*r, items)).In(), need.Balance.In(), slips(p.cover.weighsFor(2*r+1, items)), need.Slips,
+			p.g.Taxa[h].ID, policy.Centibans(p.cover.weighsFor(2*r, items)).In(), need.Balance.In(), slips(p.cover.weighsFor(2*r+1, items)), need.Slips,
 		})
-		if p.cover.need[2*r] < int(need.Balance) || slips(p.cover.need[2*r+1]) < need.Slips {
-			out.Impossible = append(out.Impossible, Impossible{id, p.why(r)})
-		}
-	}
-	for _, id := range p.g.Taxa[p.sheet.Target].MustSee {
-		if n, _ := p.g.Column(id); !slices.Contains(p.columns, n) {
-			says := fmt.Sprintf("It may not be called that without this, which cannot be read that day: %s.", strings.ToLower(p.g.Columns[n].DisplayName()))
-			out.Impossible = append(out.Impossible, Impossible{out.Target, says})
-		}
 	}
 	slices.SortFunc(out.Covered, func(a, b Covered) int { return strings.Compare(a.Taxon, b.Taxon) })
-	slices.SortStableFunc(out.Impossible, func(a, b Impossible) int { return strings.Compare(a.Taxon, b.Taxon) })
+	out.Impossible = p.Impossible()
+	return out
+}
+
+// Impossible lists the harmful taxa that cannot be separated that day, whatever is read, and the target itself where it may not
+// be named that day.
+func (p *Problem) Impossible() []Impossible {
+	out, target := []Impossible{}, &p.g.Taxa[p.sheet.Target]
+	for r, h := range p.harmful {
+		if need := p.needed[r]; p.cover.need[2*r] < int(need.Balance) || slips(p.cover.need[2*r+1]) < need.Slips {
+			out = append(out, Impossible{p.g.Taxa[h].ID, p.why(r)})
+		}
+	}
+	for _, id := range target.MustSee {
+		if n, _ := p.g.Column(id); !slices.Contains(p.columns, n) {
+			says := fmt.Sprintf("It may not be called that without this, which cannot be read that day: %s.", strings.ToLower(p.g.Columns[n].DisplayName()))
+			out = append(out, Impossible{target.ID, says})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Impossible) int { return strings.Compare(a.Taxon, b.Taxon) })
 	return out
 }
 
 // why says what would separate a harmful taxon that cannot be separated that day: another time, a tool, a sense.
 func (p *Problem) why(r int) string {
-	target := &p.g.Taxa[p.sheet.Target]
+	season := p.sheet.Season(p.sheet.Target)
 	var would []string
 	for n := range p.g.Columns {
 		col := &p.g.Columns[n]
@@ -286,7 +298,7 @@ func (p *Problem) why(r int) string {
 			continue
 		}
 		says := strings.ToLower(col.DisplayName())
-		if ws := target.Season[col.Organ]; len(ws) > 0 && p.sheet.HasDate && !target.Season.In(col.Organ, p.sheet.Date) {
+		if ws := season[col.Organ]; len(ws) > 0 && p.sheet.HasDate && !season.In(col.Organ, p.sheet.Date) {
 			says += fmt.Sprintf(" from %s to %s", ws[0].From, ws[0].To)
 		} else if len(col.Needs) > 0 {
 			says += " with " + strings.Join(col.Needs, " and ")

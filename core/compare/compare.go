@@ -13,6 +13,7 @@ import (
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/policy"
+	"zestythicket/core/season"
 )
 
 // Most is the greatest number of taxa that stand beside the target.
@@ -26,6 +27,8 @@ type Request struct {
 	Date     string
 	Observer evidence.Observer
 	Region   string
+	// Place is where the guide's seasons are moved to; nil for its reference place.
+	Place *season.Site
 }
 
 // Row is a character on which the target differs from one of the others at least.
@@ -59,12 +62,12 @@ func Rows(g *guide.Matrix, w Request) ([]Row, error) {
 	if err != nil {
 		return nil, err
 	}
-	sheet, err := evidence.Open(g, &evidence.Record{Target: w.Target, Date: w.Date, Region: w.Region, Observer: w.Observer})
+	sheet, err := evidence.Open(g, &evidence.Record{Target: w.Target, Date: w.Date, Region: w.Region, Place: w.Place, Observer: w.Observer})
 	if err != nil {
 		return nil, err
 	}
 	defer sheet.Close()
-	plan, err := checks.NewProblem(g, checks.Request{Target: w.Target, Date: w.Date, Region: w.Region, Observer: w.Observer})
+	plan, err := checks.NewProblem(g, checks.Request{Target: w.Target, Date: w.Date, Region: w.Region, Place: w.Place, Observer: w.Observer})
 	if err != nil {
 		return nil, err
 	}

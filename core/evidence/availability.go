@@ -21,7 +21,7 @@ func (s *Sheet) CanHave(column, taxon int) bool {
 // withinReach tells whether season, tools and senses allow a character to be read.
 func (s *Sheet) withinReach(column, taxon int) bool {
 	col := &s.Guide.Columns[column]
-	if s.HasDate && taxon >= 0 && !s.Guide.Taxa[taxon].Season.In(col.Organ, s.Date) {
+	if s.HasDate && taxon >= 0 && !s.Season(taxon).In(col.Organ, s.Date) {
 		return false
 	}
 	return !s.otherwise(col) && s.Record.Observer.Can(col)

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/season"
 )
 
 // Purpose is what a record is made for.
@@ -30,6 +31,8 @@ type Record struct {
 	Date string `json:"date,omitempty"`
 	// Region is a level 2 region code such as 11; empty where it is not known.
 	Region string `json:"region,omitempty"`
+	// Place is where it stood, to which the guide's seasons are moved; nil where it is not known.
+	Place *season.Site `json:"place,omitempty"`
 	// Stage is the specimen's own: young, mature, old and so on.
 	Stage    string    `json:"stage,omitempty"`
 	Observer Observer  `json:"observer,omitzero"`
@@ -75,6 +78,11 @@ func (r *Record) Check(g *guide.Matrix) error {
 	}
 	if r.Region != "" && !guide.RegionCode(r.Region) {
 		return fmt.Errorf("region %q is not a level 2 region code such as \"11\"", r.Region)
+	}
+	if r.Place != nil {
+		if err := r.Place.Check(); err != nil {
+			return fmt.Errorf("place: %w", err)
+		}
 	}
 	for _, id := range r.Observer.Taught {
 		if !slices.ContainsFunc(g.Gates, func(gate guide.Gate) bool { return gate.ID == id }) {

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/season"
 )
 
 // Entry is the reading that counts for one character, and what it says against the guide's taxa.
@@ -37,6 +38,7 @@ type Sheet struct {
 	entryAt []int32    // by column: 1 + index into Entries, 0 for none
 	lines   [][]*Entry // the entries of each line of evidence together
 	fit     guide.Bits // worked out when it is first asked for
+	seasons []guide.Season
 	arena   *arena
 }
 
@@ -77,6 +79,22 @@ func Open(g *guide.Matrix, r *Record) (*Sheet, error) {
 	}
 	s.lines = s.byLine()
 	return s, nil
+}
+
+// Season is when the parts of a taxon are there, where the record's specimen stood; at the guide's reference place where that is
+// not known.
+func (s *Sheet) Season(taxon int) guide.Season {
+	of := s.Guide.Taxa[taxon].Season
+	if s.Record.Place == nil {
+		return of
+	}
+	if s.seasons == nil {
+		s.seasons = make([]guide.Season, len(s.Guide.Taxa))
+	}
+	if s.seasons[taxon] == nil {
+		s.seasons[taxon] = season.At(of, *s.Record.Place, season.Site(s.Guide.Meta.Reference), 0)
+	}
+	return s.seasons[taxon]
 }
 
 func (s *Sheet) scope() guide.Bits {

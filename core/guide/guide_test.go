@@ -114,19 +114,22 @@ func TestSeasonsRunOverTheYearsEnd(t *testing.T) {
 	}
 }
 
-// A taxon is called absent only where windows are given and the day is a month outside each of them; years and slopes differ
-// by as much. Source: common practice.
+// A taxon is called absent only where windows are given and the day is a month outside each of them, a fortnight for one with a
+// use; years and slopes differ by as much. Source: common practice.
 func TestAbsent(t *testing.T) {
 	s := Season{"flower": {{"06-10", "07-20"}}, "fruit": {{"11-20", "12-20"}}}
 	for day, want := range map[string]bool{
 		"2026-05-11": false, "2026-05-10": true, "2026-08-19": false, "2026-08-20": true, "2026-10-21": false, "2026-01-19": false, "2026-01-20": true,
 	} {
 		at, _ := time.Parse(time.DateOnly, day)
-		if s.Absent(at) != want {
+		if s.Absent(at, false) != want {
 			t.Errorf("%s: absent is %v", day, !want)
 		}
 	}
-	if (Season{}).Absent(time.Now()) || (Season{"leaf": {}}).Absent(time.Now()) {
+	if late, _ := time.Parse(time.DateOnly, "2026-08-05"); s.Absent(late, false) || !s.Absent(late, true) {
+		t.Error("16 days after its end one with a use is to be absent, a harmful one not")
+	}
+	if (Season{}).Absent(time.Now(), true) || (Season{"leaf": {}}).Absent(time.Now(), true) {
 		t.Error("what has no windows is called absent")
 	}
 }

@@ -42,9 +42,14 @@ func (s Season) In(organ Organ, day time.Time) bool {
 // Any tells whether any organ is there on the day; true where no window is given at all.
 func (s Season) Any(day time.Time) bool { return s.within(day, 0) }
 
-// Absent tells whether the taxon is not about: windows are given, and the day lies further outside each of them than
-// seasons differ from year to year and slope to slope.
-func (s Season) Absent(day time.Time) bool { return !s.within(day, policy.SeasonSlack) }
+// Absent tells whether a taxon of that season, with or without a use, is not about: windows are given, and the day lies further
+// outside each of them than seasons differ from year to year and slope to slope.
+func (s Season) Absent(day time.Time, useful bool) bool {
+	if useful {
+		return !s.within(day, policy.SeasonSlackUseful)
+	}
+	return !s.within(day, policy.SeasonSlack)
+}
 
 // within tells whether the day is in any window widened by so many days at either end; true where none is given.
 func (s Season) within(day time.Time, slack int) bool {

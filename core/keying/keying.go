@@ -12,6 +12,7 @@ import (
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/policy"
+	"zestythicket/core/season"
 )
 
 // Scope says for what a key is made. What is left empty restricts nothing.
@@ -22,6 +23,8 @@ type Scope struct {
 	Month int `json:"month,omitempty"`
 	// Region is a level 2 region code: taxa that live on its continent.
 	Region string `json:"region,omitempty"`
+	// Place is where the guide's seasons are moved to; nil for its reference place.
+	Place *season.Site `json:"place,omitempty"`
 	// Stage leaves out what taxa show at other stages only.
 	Stage string `json:"stage,omitempty"`
 	// Observer restricts to what can be seen with those tools and senses; LookOnly to what needs no touching.
@@ -79,6 +82,11 @@ func New(g *guide.Matrix, part Scope) (*Key, error) {
 	if err := guide.CheckStage(part.Stage); err != nil {
 		return nil, err
 	}
+	if part.Place != nil {
+		if err := part.Place.Check(); err != nil {
+			return nil, err
+		}
+	}
 	k := &Key{Scope: part, Taxa: g.Kingdoms[part.Kingdom].Copy(), g: g, grave: g.Grave}
 	if part.Region != "" {
 		away := guide.NewBits(len(g.Taxa))
@@ -87,7 +95,7 @@ func New(g *guide.Matrix, part Scope) (*Key, error) {
 	}
 	if part.Month > 0 {
 		for _, t := range k.Taxa.Members() {
-			if g.Taxa[t].Season.Absent(k.day()) {
+			if k.season(t).Absent(k.day(), g.Taxa[t].Useful()) {
 				k.Taxa.Clear(t)
 			}
 		}
@@ -101,6 +109,15 @@ func New(g *guide.Matrix, part Scope) (*Key, error) {
 		}
 	}
 	return k, nil
+}
+
+// season is when the parts of a taxon are there, at the place of the key.
+func (k *Key) season(t int) guide.Season {
+	of := k.g.Taxa[t].Season
+	if k.Scope.Place == nil {
+		return of
+	}
+	return season.At(of, *k.Scope.Place, season.Site(k.g.Meta.Reference), 0)
 }
 
 func (k *Key) day() time.Time { return guide.MidMonth(time.Month(k.Scope.Month)) }
@@ -123,7 +140,7 @@ func (k *Key) ready(n int) column {
 		c.has = append(c.has, guide.NewBits(len(g.Taxa)))
 	}
 	k.Taxa.Each(func(t int) {
-		if !c.Scored.Has(t) || k.Scope.Month > 0 && !g.Taxa[t].Season.In(c.Organ, k.day()) {
+		if !c.Scored.Has(t) || k.Scope.Month > 0 && !k.season(t).In(c.Organ, k.day()) {
 			return
 		}
 		for s, share := range k.shares(c.Column, c.Pattern[t]) {

@@ -83,9 +83,12 @@ const (
 	OutOfRegion = 0.1
 )
 
-// SeasonSlack is by how many days a window of the season is widened before something is called absent: years and slopes
-// differ by as much. Common practice.
-const SeasonSlack = 30
+// By how many days a window of the season is widened before something is called absent: years and slopes differ by as much.
+// A harmful taxon is given more. Common practice, both.
+const (
+	SeasonSlack       = 30
+	SeasonSlackUseful = 14
+)
 
 // Keys: what a key weighs a question by, its gain in bits, less where it is only a hint, or takes work. Common practice,
 // but for KeyDoubles, which was found by trial.

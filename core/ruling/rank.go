@@ -73,7 +73,7 @@ func (p *posteriors) room() {
 // prior is the logarithm of how likely a taxon is before anything is read, up to what is the same for all.
 func (p *posteriors) prior(taxon int) float64 {
 	s, t, prior := p.s, &p.s.Guide.Taxa[taxon], 0.0
-	if s.HasDate && t.Season.Absent(s.Date) {
+	if s.HasDate && s.Season(taxon).Absent(s.Date, t.Useful()) {
 		prior += outOfSeason
 	}
 	if s.Record.Region != "" && len(t.Regions) > 0 && !slices.Contains(t.Regions, s.Record.Region) {

@@ -10,8 +10,8 @@ import (
 	"zestythicket/core/guide"
 )
 
-// Place is where one looks: degrees (WGS 84), north and east positive, and metres above the sea.
-type Place struct {
+// Site is where one looks: degrees (WGS 84), north and east positive, and metres above the sea.
+type Site struct {
 	Latitude   float64 `json:"latitude"`
 	Longitude  float64 `json:"longitude"`
 	ElevationM float64 `json:"elevation_m"`
@@ -21,7 +21,7 @@ type Place struct {
 const lowest, highest = -450, 8900
 
 // Check tells what is wrong with a place.
-func (p Place) Check() error {
+func (p Site) Check() error {
 	switch {
 	case math.IsNaN(p.Latitude) || p.Latitude < -90 || p.Latitude > 90:
 		return fmt.Errorf("latitude %v is not between -90 and 90 degrees", p.Latitude)
@@ -44,12 +44,12 @@ const (
 )
 
 // inNorthAmerica tells whether a place lies there, roughly, by a box (source: memory): the law's longitudes hold between two places of that continent.
-func inNorthAmerica(p Place) bool {
+func inNorthAmerica(p Site) bool {
 	return p.Latitude >= 15 && p.Latitude <= 84 && p.Longitude >= -170 && p.Longitude <= -50
 }
 
 // Later is by how many days spring is later at a place than at another, by the law; below 0 for earlier.
-func Later(at, than Place) float64 {
+func Later(at, than Site) float64 {
 	days := lawDays*(math.Abs(at.Latitude)-math.Abs(than.Latitude))/lawLatitude + lawDays*(at.ElevationM-than.ElevationM)/lawHeightM
 	if inNorthAmerica(at) && inNorthAmerica(than) {
 		days += lawDays * (at.Longitude - than.Longitude) / lawLongitude
@@ -88,7 +88,7 @@ type Window struct {
 
 // Moved moves a window from the guide's reference place to another, and by a correction in days. South of the equator the year is
 // turned by half of itself.
-func Moved(w guide.Window, at, reference Place, correction float64) (Window, error) {
+func Moved(w guide.Window, at, reference Site, correction float64) (Window, error) {
 	from, err1 := yearDay(w.From)
 	to, err2 := yearDay(w.To)
 	if err := errors.Join(err1, err2); err != nil {
@@ -113,6 +113,22 @@ func Moved(w guide.Window, at, reference Place, correction float64) (Window, err
 	}
 	moved.From, moved.To = inYear(begin+half), inYear(end+half)
 	return moved, nil
+}
+
+// At is a season at a place: each window moved there from the reference place, and by a correction in days. A window that cannot be
+// read is left as it is; a guide with one is refused before.
+func At(s guide.Season, at, reference Site, correction float64) guide.Season {
+	out := make(guide.Season, len(s))
+	for organ, windows := range s {
+		for _, w := range windows {
+			m, err := Moved(w, at, reference, correction)
+			if err == nil {
+				w = guide.Window{From: MonthDay(m.From), To: MonthDay(m.To)}
+			}
+			out[organ] = append(out[organ], w)
+		}
+	}
+	return out
 }
 
 // length is the number of days from one day of the year to another, both included.

@@ -9,7 +9,7 @@ import (
 	"zestythicket/core/guide"
 )
 
-var reference = Place{Latitude: 50, Longitude: 15, ElevationM: 300}
+var reference = Site{Latitude: 50, Longitude: 15, ElevationM: 300}
 
 func on(s string) time.Time {
 	d, err := time.Parse(time.DateOnly, s)
@@ -22,11 +22,11 @@ func on(s string) time.Time {
 // Worked by hand from the law: four days a degree, four days 400 feet (121.92 m). What closes: 80.8 days later as a whole, its beginning
 // (15 June) by all of them, its end (1 August) by 0.118 of them; the middle of 3 September and 11 August is 23 August.
 func TestMoved(t *testing.T) {
-	north, high := Place{53, 15, 300}, Place{50, 15, 800}
-	south := Place{-50, 15, 300}
+	north, high := Site{53, 15, 300}, Site{50, 15, 800}
+	south := Site{-50, 15, 300}
 	for name, c := range map[string]struct {
 		w          guide.Window
-		at         Place
+		at         Site
 		correction float64
 		from, to   string
 		closed     bool
@@ -36,7 +36,7 @@ func TestMoved(t *testing.T) {
 		"500 m higher, spring":            {guide.Window{From: "04-01", To: "06-01"}, high, 0, "04-17", "06-17", false},
 		"three degrees north, autumn":     {guide.Window{From: "09-25", To: "10-01"}, north, 0, "09-13", "09-19", false},
 		"500 m higher, autumn":            {guide.Window{From: "09-25", To: "10-01"}, high, 0, "09-09", "09-15", false},
-		"it closes, and is its middle":    {guide.Window{From: "06-15", To: "08-01"}, Place{62, 15, 1300}, 0, "08-23", "08-23", true},
+		"it closes, and is its middle":    {guide.Window{From: "06-15", To: "08-01"}, Site{62, 15, 1300}, 0, "08-23", "08-23", true},
 		"over the year's end":             {guide.Window{From: "11-01", To: "02-28"}, north, 0, "10-20", "03-12", false},
 		"all year stays all year":         {guide.Window{From: "01-01", To: "12-31"}, north, 0, "01-01", "12-31", false},
 		"south of the equator":            {guide.Window{From: "04-01", To: "05-10"}, south, 0, "10-01", "11-09", false},
@@ -48,14 +48,14 @@ func TestMoved(t *testing.T) {
 			t.Errorf("%s: %s to %s, closed %v (%v); want %s to %s", name, MonthDay(m.From), MonthDay(m.To), m.Closed, err, c.from, c.to)
 		}
 	}
-	if d := Later(Place{50, 15, 800}, reference); math.Abs(d-16.404) > 0.001 {
+	if d := Later(Site{50, 15, 800}, reference); math.Abs(d-16.404) > 0.001 {
 		t.Errorf("500 m higher are %v days", d)
 	}
 	// From Washington to Boston, both in North America: 3.5 degrees north and 6 degrees east, by the law 14 and 4.8 days.
-	if d := Later(Place{42.4, -71, 0}, Place{38.9, -77, 0}); math.Abs(d-18.8) > 0.01 {
+	if d := Later(Site{42.4, -71, 0}, Site{38.9, -77, 0}); math.Abs(d-18.8) > 0.01 {
 		t.Errorf("from Washington to Boston spring takes %v days", d)
 	}
-	if d := Later(Place{50, -75, 300}, reference); d != 0 {
+	if d := Later(Site{50, -75, 300}, reference); d != 0 {
 		t.Errorf("across an ocean longitude says %v days", d)
 	}
 	if _, err := Moved(guide.Window{From: "13-01", To: "04-01"}, reference, reference, 0); err == nil {
@@ -80,12 +80,12 @@ func TestACorrectionMovesTheWhole(t *testing.T) {
 }
 
 func TestPlacesThatAreNone(t *testing.T) {
-	for _, p := range []Place{{91, 0, 0}, {0, 181, 0}, {0, 0, 12_000}, {math.NaN(), 0, 0}, {0, 0, math.NaN()}} {
+	for _, p := range []Site{{91, 0, 0}, {0, 181, 0}, {0, 0, 12_000}, {math.NaN(), 0, 0}, {0, 0, math.NaN()}} {
 		if p.Check() == nil {
 			t.Errorf("%+v is taken", p)
 		}
 	}
-	if err := (Place{49.3, 19.3, 620}).Check(); err != nil {
+	if err := (Site{49.3, 19.3, 620}).Check(); err != nil {
 		t.Error(err)
 	}
 }
@@ -126,17 +126,18 @@ func TestOwnDates(t *testing.T) {
 }
 
 func TestRain(t *testing.T) {
-	mm := func(day string, rain float64) Day { return Day{Date: on(day), RainMM: &rain} }
+	mm := func(day string, rain float64) Day { return Day{Date: day, RainMM: &rain} }
 	rule := guide.AfterRain{MM: 20, WithinDays: 14, FromDays: 5}
-	days := []Day{mm("2026-08-20", 3), mm("2026-08-28", 8), mm("2026-09-02", 0), mm("2026-09-03", 12), mm("2026-09-10", 0), {Date: on("2026-09-09")}}
-	enough, fell, look, known := Rain(days, rule, on("2026-09-12"))
-	if !enough || !fell.Equal(on("2026-09-03")) || !look.Equal(on("2026-09-08")) || known != 5 {
-		t.Errorf("enough %v on %s, look from %s, %d days known", enough, fell, look, known)
-	}
-	if enough, _, _, _ = Rain(days, rule, on("2026-09-02")); enough {
-		t.Error("11 mm are enough")
-	}
-	if enough, _, _, known = Rain(nil, rule, on("2026-09-02")); enough || known != 0 {
-		t.Error("without weather there was enough")
+	days := []Day{mm("2026-08-20", 3), mm("2026-08-28", 8), mm("2026-09-02", 0), mm("2026-09-03", 12), mm("2026-09-10", 0), {Date: "2026-09-09"}}
+	for day, want := range map[string]Wet{
+		"2026-09-12": {Enough: true, Fell: "2026-09-03", Look: "2026-09-08", Known: 5},
+		"2026-09-02": {Since: "2026-08-20", Known: 3},
+		"2026-09-30": {Since: "2026-09-03", Known: 5}, // there was, and it is gone
+		"2026-08-01": {},
+		"2028-01-01": {}, // too old to tell anything
+	} {
+		if got := Rain(days, rule, on(day)); got != want {
+			t.Errorf("%s: %+v, want %+v", day, got, want)
+		}
 	}
 }

@@ -35,11 +35,13 @@ type Part struct {
 	// InDays is in how many days it begins; SinceDays how many days ago it ended; 0 where it is there.
 	InDays    int `json:"in_days,omitempty"`
 	SinceDays int `json:"since_days,omitempty"`
+
+	moved []Window
 }
 
 // Parts gives every part of a taxon that has windows, in the order of the organs given, at a place on a day. Correction is by how
 // many days the taxon is later there than the law has it.
-func Parts(s guide.Season, organs []guide.Organ, at, reference Place, day time.Time, correction float64) ([]Part, error) {
+func Parts(s guide.Season, organs []guide.Organ, at, reference Site, day time.Time, correction float64) ([]Part, error) {
 	var out []Part
 	for _, organ := range organs {
 		if len(s[organ]) == 0 {
@@ -56,6 +58,7 @@ func Parts(s guide.Season, organs []guide.Organ, at, reference Place, day time.T
 			p.Windows = append(p.Windows, guide.Window{From: MonthDay(m.From), To: MonthDay(m.To)})
 			p.Closed = p.Closed || m.Closed
 		}
+		p.moved = windows
 		p.State, p.InDays, p.SinceDays = stateOf(windows, dayOf(day), at.Latitude < 0)
 		out = append(out, p)
 	}
@@ -94,52 +97,3 @@ func stateOf(windows []Window, day int, south bool) (state State, inDays, sinceD
 
 // There tells whether a part is there in that state.
 func (s State) There() bool { return s == Begins || s == InSeason || s == Ends || s == Always }
-
-// steady is the weight, in dates, of believing that a place is as the law has it. Common practice; no source.
-const steady = 3
-
-// Own is by how many days a taxon is later than the law has it, by so many dates of one's own that were each so much later: drawn
-// towards none, the more the fewer there are.
-func Own(later []float64) float64 {
-	sum := 0.0
-	for _, d := range later {
-		sum += d
-	}
-	return sum / (float64(len(later)) + steady)
-}
-
-// Day is a day's weather: the least and the greatest warmth in °C, and the rain in mm; nil for what was not measured.
-type Day struct {
-	Date               time.Time
-	MinC, MaxC, RainMM *float64
-}
-
-// Rain tells when there was enough rain last for what waits for it, and from when it is to be looked for. Enough is false where there
-// was not, in all the days that are known; known is their number.
-func Rain(days []Day, rule guide.AfterRain, on time.Time) (enough bool, fell, look time.Time, known int) {
-	mm := map[time.Time]float64{}
-	for _, d := range days {
-		if d.RainMM != nil && !d.Date.After(on) {
-			mm[date(d.Date)] = *d.RainMM
-		}
-	}
-	for back := range yearDays {
-		end := date(on).AddDate(0, 0, -back)
-		if _, ok := mm[end]; !ok {
-			continue
-		}
-		sum := 0.0
-		for i := range max(1, rule.WithinDays) {
-			sum += mm[end.AddDate(0, 0, -i)]
-		}
-		// Not only enough, but by the rain of that very day: the day it was reached, not one long after.
-		if sum >= rule.MM && mm[end] > 0 {
-			return true, end, end.AddDate(0, 0, rule.FromDays), len(mm)
-		}
-	}
-	return false, time.Time{}, time.Time{}, len(mm)
-}
-
-func date(t time.Time) time.Time {
-	return time.Date(t.Year(), t.Month(), t.Day(), 0, 0, 0, 0, time.UTC)
-}
