@@ -10,6 +10,7 @@ import (
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/season"
 )
 
 // About is what a record is about, apart from its readings.
@@ -25,6 +26,9 @@ type About struct {
 	// Observer is the name of who looked.
 	Observer string `json:"observer,omitempty" maxLength:"200"`
 	Note     string `json:"note,omitempty" maxLength:"20000"`
+	Walk     string `json:"walk,omitempty" maxLength:"64" doc:"The walk it was made on: its place and kit are taken over where none are given"`
+	// Kit is what was carried; null for what the settings say.
+	Kit []string `json:"kit,omitzero" maxItems:"100" doc:"The tools that were carried; left out for what the settings say"`
 }
 
 // Place is where a specimen stood: degrees (WGS 84) with an accuracy in metres, or only a name.
@@ -33,6 +37,8 @@ type Place struct {
 	Latitude  *float64 `json:"latitude,omitempty" minimum:"-90" maximum:"90"`
 	Longitude *float64 `json:"longitude,omitempty" minimum:"-180" maximum:"180"`
 	AccuracyM *float64 `json:"accuracy_m,omitempty" minimum:"0"`
+	// ElevationM is in metres above the sea.
+	ElevationM *float64 `json:"elevation_m,omitempty" minimum:"-450" maximum:"8900" doc:"Metres above the sea"`
 }
 
 func (p Place) check() error {
@@ -42,25 +48,52 @@ func (p Place) check() error {
 	return nil
 }
 
+// in tells what is wrong where the place lies on another continent than its region.
+func (p Place) in(region string) error {
+	if p.Latitude == nil || p.Longitude == nil || guide.RegionHas(region, *p.Latitude, *p.Longitude) {
+		return nil
+	}
+	return refused("%g, %g does not lie anywhere near %s; is it the place or the region?", *p.Latitude, *p.Longitude, guide.Regions[region])
+}
+
+// site is where a place is, with what is known besides of where the user usually looks; nil where nothing is known.
+func (p Place) site(usual Place, g *guide.Matrix) *season.Site {
+	at := season.Site{ElevationM: g.Meta.Reference.ElevationM}
+	from := p
+	if from.Latitude == nil || from.Longitude == nil {
+		from = usual
+	}
+	if from.Latitude == nil || from.Longitude == nil {
+		return nil
+	}
+	at.Latitude, at.Longitude = *from.Latitude, *from.Longitude
+	for _, up := range []*float64{usual.ElevationM, p.ElevationM} {
+		if up != nil {
+			at.ElevationM = *up
+		}
+	}
+	return &at
+}
+
 func (a About) check() error {
 	if a.Kingdom == "" {
 		return refused("say whether it is a plant or a mushroom: kingdom is plantae or fungi")
 	}
-	return cmp.Or(checkRegion(a.Region), a.Place.check())
+	return cmp.Or(checkRegion(a.Region), a.Place.check(), a.Place.in(a.Region))
 }
 
 // event is the description in the form that events keep it in.
 func (a About) event() events.About {
 	return events.About{
 		Kingdom: a.Kingdom, Purpose: evidence.Purpose(a.Purpose), Target: a.Target, Date: a.Date, Region: a.Region, Stage: a.Stage,
-		Place: events.Place(a.Place), Observer: a.Observer, Note: a.Note,
+		Place: events.Place(a.Place), Observer: a.Observer, Note: a.Note, Walk: a.Walk, Kit: a.Kit,
 	}
 }
 
 func aboutOf(a events.About) About {
 	return About{
 		Kingdom: a.Kingdom, Purpose: string(a.Purpose), Target: a.Target, Date: a.Date, Region: a.Region, Stage: a.Stage,
-		Place: Place(a.Place), Observer: a.Observer, Note: a.Note,
+		Place: Place(a.Place), Observer: a.Observer, Note: a.Note, Walk: a.Walk, Kit: a.Kit,
 	}
 }
 

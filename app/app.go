@@ -5,6 +5,7 @@ package app
 import (
 	"context"
 	"crypto/sha256"
+	"errors"
 	"hash/maphash"
 	"log/slog"
 	"sync"
@@ -12,6 +13,7 @@ import (
 
 	"zestythicket/core/guide"
 	"zestythicket/core/identify"
+	"zestythicket/core/walk"
 
 	"github.com/google/uuid"
 	lru "github.com/hashicorp/golang-lru/v2"
@@ -25,6 +27,9 @@ type App struct {
 	Now func() time.Time
 	Log *slog.Logger
 
+	// WriteCalendar writes entries in the form that calendars read (iCalendar, RFC 5545).
+	WriteCalendar func(list []CalendarEntry, now time.Time) ([]byte, error)
+
 	guides *guides
 	stale  chan string // owners of whom something is to be worked out anew
 	turns  [256]sync.Mutex
@@ -32,15 +37,24 @@ type App struct {
 	// rulings are the latest, by all that they were worked out from: tabs that follow each other, undo, and whoever comes back ask
 	// for the same. They are never written to.
 	rulings *lru.Cache[[sha256.Size]byte, *identify.Shown]
+	// plans are the latest plans of walks, likewise.
+	plans *lru.Cache[[sha256.Size]byte, *walk.Plan]
 }
 
 // mostRulings is how many rulings are kept, of some hundred kilobytes each. Common practice; no source.
 const mostRulings = 128
 
+// mostPlans is how many plans of walks are kept, of some ten kilobytes each. Common practice; no source.
+const mostPlans = 32
+
 // New makes an application on a valid guide. Files reads and writes guides of the users' own.
 func New(base *guide.Source, store Store, files GuideFiles) *App {
 	rulings, _ := lru.New[[sha256.Size]byte, *identify.Shown](mostRulings) // the number is above 0
+	plans, _ := lru.New[[sha256.Size]byte, *walk.Plan](mostPlans)
 	a := &App{
+		plans: plans, WriteCalendar: func([]CalendarEntry, time.Time) ([]byte, error) {
+			return nil, errors.New("calendars are not written here")
+		},
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
 		stale: make(chan string, 64), seed: maphash.MakeSeed(), rulings: rulings,
 	}

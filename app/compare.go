@@ -1,6 +1,8 @@
 package app
 
 import (
+	"context"
+
 	"zestythicket/core/compare"
 )
 
@@ -24,13 +26,17 @@ type ComparisonRow struct {
 }
 
 // Compare lays a taxon beside others, on what can be seen on a date (empty for any) by who lacks those tools and senses.
-func (s *Session) Compare(target string, others []string, date string, lacks Lacks) (*Comparison, error) {
+func (s *Session) Compare(ctx context.Context, target string, others []string, date string, lacks Lacks) (*Comparison, error) {
 	observer, err := s.observer(lacks)
 	if err != nil {
 		return nil, err
 	}
+	place, err := s.usualSite(ctx)
+	if err != nil {
+		return nil, err
+	}
 	m := s.Guide.Matrix
-	rows, err := compare.Rows(m, compare.Request{Target: target, Others: others, Date: date, Observer: observer})
+	rows, err := compare.Rows(m, compare.Request{Target: target, Others: others, Date: date, Observer: observer, Place: place})
 	if err != nil {
 		return nil, refuse(err)
 	}

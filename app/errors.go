@@ -52,4 +52,5 @@ func (m Missing) Error() string { return "the guide has " + m.What }
 // Conflicts are the errors of changes that do not go with what a record says now.
 var Conflicts = []error{
 	events.ErrClosed, events.ErrDeleted, events.ErrNotClosed, events.ErrNotDeleted, events.ErrNothingToUndo, events.ErrNothingToRedo, events.ErrNotRead,
+	events.ErrWalkEnded, events.ErrWalkOpen, events.ErrWalkBegun, events.ErrWalkDeleted,
 }

@@ -1,6 +1,7 @@
 package app
 
 import (
+	"context"
 	"strings"
 
 	"zestythicket/core/keying"
@@ -34,21 +35,25 @@ type KeyLead struct {
 // mostNamed is the greatest number of taxa that a step of a key names.
 const mostNamed = 30
 
-func (s *Session) key(k KeyScope) (*keying.Key, error) {
+func (s *Session) key(ctx context.Context, k KeyScope) (*keying.Key, error) {
 	observer, err := s.observer(k.Lacks)
 	if err != nil {
 		return nil, err
 	}
+	place, err := s.usualSite(ctx)
+	if err != nil {
+		return nil, err
+	}
 	key, err := keying.New(s.Guide.Matrix, keying.Scope{
-		Kingdom: k.Kingdom, Month: k.Month, Region: k.Region, Stage: k.Stage, LookOnly: k.LookOnly, Observer: observer,
+		Kingdom: k.Kingdom, Month: k.Month, Region: k.Region, Stage: k.Stage, LookOnly: k.LookOnly, Observer: observer, Place: place,
 	})
 	return key, refuse(err)
 }
 
 // WalkKey gives the next question of a key after answers, each as character:state+state, or character: where it cannot be
 // told.
-func (s *Session) WalkKey(scope KeyScope, answers []string) (*KeyStep, error) {
-	k, err := s.key(scope)
+func (s *Session) WalkKey(ctx context.Context, scope KeyScope, answers []string) (*KeyStep, error) {
+	k, err := s.key(ctx, scope)
 	if err != nil {
 		return nil, err
 	}
@@ -88,8 +93,8 @@ func (s *Session) WalkKey(scope KeyScope, answers []string) (*KeyStep, error) {
 }
 
 // PrintKey writes a key out, with how many questions it takes.
-func (s *Session) PrintKey(scope KeyScope) (*keying.PrintedKey, error) {
-	k, err := s.key(scope)
+func (s *Session) PrintKey(ctx context.Context, scope KeyScope) (*keying.PrintedKey, error) {
+	k, err := s.key(ctx, scope)
 	if err != nil {
 		return nil, err
 	}

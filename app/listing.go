@@ -135,7 +135,7 @@ func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown
 	for _, o := range shown.Odd {
 		l.Odd = strings.TrimSpace(l.Odd + " " + o.Text)
 	}
-	words := []string{l.Place, l.Observer, l.Date, now.About.Note, string(l.Verdict)}
+	words := []string{l.Place, l.Observer, l.Date, now.About.Note, string(l.Verdict), now.About.Walk}
 	if shown.Working != nil {
 		n, _ := s.Guide.Matrix.Taxon(*shown.Working)
 		t := &s.Guide.Matrix.Taxa[n]

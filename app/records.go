@@ -81,6 +81,7 @@ func (s *Session) rule(id string, now *events.Record, set *Settings) (*identify.
 		}
 	}
 	evidence := now.Evidence("", set.observer())
+	evidence.Place = Place(now.About.Place).site(set.Place, s.Guide.Matrix)
 	text, err := json.Marshal(evidence)
 	if err != nil {
 		return nil, err
@@ -180,6 +181,9 @@ func (s *Session) Start(ctx context.Context, id string, w Write, about About) (*
 	if err := about.check(); err != nil {
 		return nil, err
 	}
+	if err := s.fromWalk(ctx, w, &about); err != nil {
+		return nil, err
+	}
 	return s.begin(ctx, id, []step{{w, s.Now(), events.Create, about.event()}})
 }
 
@@ -250,33 +254,46 @@ func (s *Session) replayed(ctx context.Context, id, op string, kind events.Kind,
 
 // event makes the event of a step that comes after all that there is.
 func (s *Session) event(ctx context.Context, o *opened, st step) (events.Event, error) {
-	e, err := events.New(events.RecordStream, st.kind, st.body)
+	device := cmp.Or(st.Device, Here)
+	number := o.now.Revision[device]
+	if !o.now.Whole(o.Events) { // beyond a gap there may be more of this device's
+		list, err := s.all(ctx, o)
+		if err != nil {
+			return events.Event{}, err
+		}
+		number = lastOf(list, device)
+	}
+	return s.newEvent(events.RecordStream, o.ID, o.now.Revision, number, st)
+}
+
+// lastOf is the number of a device's last event.
+func lastOf(list []events.Event, device string) int {
+	n := 0
+	for i := range list {
+		if list[i].Device == device {
+			n = max(n, list[i].Number)
+		}
+	}
+	return n
+}
+
+// newEvent makes the event of a step in a stream of which there is so much, so many of them its device's.
+func (s *Session) newEvent(kind events.StreamKind, id string, there events.Revision, number int, st step) (events.Event, error) {
+	e, err := events.New(kind, st.kind, st.body)
 	if err != nil {
 		return e, err
 	}
-	e.ID, e.Op, e.StreamID, e.Owner, e.At, e.Device = NewID(), st.Op, o.ID, s.Owner, st.at, cmp.Or(st.Device, Here)
+	e.ID, e.Op, e.StreamID, e.Owner, e.At, e.Device = NewID(), st.Op, id, s.Owner, st.at, cmp.Or(st.Device, Here)
 	e.Seen = events.Revision{}
-	for device, most := range o.now.Revision {
+	for device, most := range there {
 		if st.Seen != nil {
 			most = min(most, st.Seen[device])
 		}
 		e.Seen[device] = most
 	}
-	e.Number = o.now.Revision[e.Device]
-	if !o.now.Whole(o.Events) { // beyond a gap there may be more of this device's
-		list, err := s.all(ctx, o)
-		if err != nil {
-			return e, err
-		}
-		for i := range list {
-			if list[i].Device == e.Device {
-				e.Number = max(e.Number, list[i].Number)
-			}
-		}
-	}
-	e.Number++
-	if e.Number > 1 {
-		e.Seen[e.Device] = e.Number - 1 // whatever else it missed, a device has seen what it made itself
+	e.Number = number + 1
+	if number > 0 {
+		e.Seen[e.Device] = number // whatever else it missed, a device has seen what it made itself
 	}
 	maps.DeleteFunc(e.Seen, func(_ string, n int) bool { return n == 0 })
 	return e, e.Check()

@@ -13,6 +13,7 @@ import (
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/ruling"
+	"zestythicket/core/season"
 )
 
 // Settings are what a user set once: where they are, what they can tell and were taught, whom to call.
@@ -61,12 +62,29 @@ func (s *Settings) observer() evidence.Observer {
 	return o
 }
 
+// site is where the user usually looks: what the settings say, else the guide's reference place.
+func (s *Settings) site(g *guide.Matrix) (at season.Site, known bool) {
+	if at := (Place{}).site(s.Place, g); at != nil {
+		return *at, true
+	}
+	return season.Site(g.Meta.Reference), false
+}
+
+// usualSite is where the user usually looks; nil where the settings do not say.
+func (s *Session) usualSite(ctx context.Context) (*season.Site, error) {
+	set, err := s.Settings(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return Place{}.site(set.Place, s.Guide.Matrix), nil
+}
+
 // imperial tells whether lengths and weights are shown in inches and ounces.
 func (s *Settings) imperial() bool { return s.Units == "imperial" }
 
 // basis names all that a listing is worked out with, besides the events of its own stream.
 func (s *Session) basis(set *Settings) string {
-	b, _ := json.Marshal(set.observer()) // plain values can be written
+	b, _ := json.Marshal([]any{set.observer(), Place{}.site(set.Place, s.Guide.Matrix)}) // plain values can be written
 	sum := sha256.Sum256(append(b, s.Guide.Hash+ruling.Engine...))
 	return hex.EncodeToString(sum[:16])
 }
@@ -152,7 +170,7 @@ func (s *Session) KeepSettings(ctx context.Context, set Settings) (*Settings, er
 			return nil, refused("the guide has no gate %q that one could be taught for", id)
 		}
 	}
-	if err := cmp.Or(checkRegion(set.Region), set.Place.check()); err != nil {
+	if err := cmp.Or(checkRegion(set.Region), set.Place.check(), set.Place.in(set.Region)); err != nil {
 		return nil, err
 	}
 	set.Trouble = ""

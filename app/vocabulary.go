@@ -11,26 +11,37 @@ import (
 	"zestythicket/core/keying"
 	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
+	"zestythicket/core/season"
+	"zestythicket/core/walk"
 )
 
 // The types of the core that answers are made of, for those who know only this package.
 type (
 	Apart        = compare.Apart
+	Candidate    = walk.Candidate
 	CautionCode  = ruling.CautionCode
+	Ending       = events.Ending
 	EventKind    = events.Kind
 	Footing      = guide.Footing
 	Harm         = guide.Harm
 	Kind         = guide.Kind
 	Organ        = guide.Organ
+	Packed       = events.Packed
+	Packing      = events.Packing
+	PartState    = season.State
 	PrintedKey   = keying.PrintedKey
 	Reading      = evidence.Reading
 	ReasonCode   = ruling.Code
 	Revision     = events.Revision
 	Shown        = identify.Shown
+	SeasonEdge   = season.Edge
+	Sighting     = season.Sighting
 	Status       = ruling.Status
+	Told         = walk.Told
 	UnseenReason = evidence.Unseen
 	Use          = guide.Use
 	Verdict      = guide.Verdict
+	WeatherDay   = season.Day
 	Where        = guide.Where
 )
 
@@ -50,6 +61,11 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Kind]():         words("CharacterKind", []Kind{guide.States, guide.Measure, guide.Count}),
 	reflect.TypeFor[Organ]():        words("Organ", guide.Organs),
 	reflect.TypeFor[OverlayKind]():  words("OverlayKind", []OverlayKind{OwnTaxon, Corrected, ""}),
+	reflect.TypeFor[Packing]():      words("Packing", []Packing{events.InBag, events.Missing, events.NotSaid}),
+	reflect.TypeFor[PartState]():    words("PartState", season.States),
+	reflect.TypeFor[SeasonEdge]():   words("SeasonEdge", []SeasonEdge{season.First, season.Last}),
+	reflect.TypeFor[Told]():         words("Told", []Told{walk.Can, walk.Depends, walk.Cannot, walk.Gone}),
+	reflect.TypeFor[WalkState]():    words("WalkState", []WalkState{WalkPlanned, WalkUnderWay, WalkEnded}),
 	reflect.TypeFor[ReasonCode]():   words("ReasonCode", ruling.Codes),
 	reflect.TypeFor[Status]():       words("Status", ruling.Statuses),
 	reflect.TypeFor[UnseenReason](): words("UnseenReason", evidence.UnseenReasons),

@@ -84,6 +84,26 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 			t.Errorf("record %s: %v", row.ID, err)
 		}
 	}
+	elsewhere(t, ctx, s, w)
+	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID} {
+		_, list, err := kept.Load(ctx, "me", kind, id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		of := map[events.Kind]bool{}
+		for i := range list {
+			b, err := json.Marshal(&list[i])
+			if err != nil {
+				t.Fatal(err)
+			}
+			if of[list[i].Kind] = true; exchange.Check("event", b) != nil {
+				t.Errorf("%s\n%v", b, exchange.Check("event", b))
+			}
+		}
+		if len(of) != len(events.Kinds(kind)) {
+			t.Errorf("of a %s only %v were seen", kind, of)
+		}
+	}
 	if len(seen) != len(events.RecordKinds) {
 		t.Errorf("only %v were seen", seen)
 	}
@@ -93,6 +113,52 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 	}
 	if err := exchange.Check("settings", set); err != nil {
 		t.Error(err)
+	}
+}
+
+const walkID = "01960000-0000-7000-8000-00000000b001"
+
+// almanacID is the id of the almanac of the owner "me".
+const almanacID = "3457c3fe-6532-5492-a953-d14d95118a5d"
+
+// elsewhere makes every kind of event of a walk and of an almanac.
+func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.Write) {
+	t.Helper()
+	at := events.Spot{Name: "Velna church", Latitude: 49.3, Longitude: 19.3, ElevationM: 620}
+	out := app.Outing{Name: "Fold", Date: "2026-09-05", Region: "11", Start: at, Minutes: 90, Who: "Mirel Tovas", Targets: []events.Target{{Taxon: "boletus-edulis"}}}
+	_, err := s.PlanWalk(ctx, walkID, w(), out)
+	at.ID, at.Grows, at.Afoot = "fold", []string{"boletus-edulis"}, "A bog."
+	out.Places = []events.Spot{at}
+	then := func(do func() error) {
+		if err == nil {
+			err = do()
+		}
+	}
+	then(func() error { _, err := s.ChangeWalk(ctx, walkID, w(), out); return err })
+	for _, is := range []app.Packing{events.InBag, events.Missing, events.NotSaid} {
+		then(func() error { _, err := s.PackForWalk(ctx, walkID, w(), app.Packed{Item: "knife", Is: is}); return err })
+	}
+	walk := func(does ...func(context.Context, string, app.Write) (*app.Walk, error)) {
+		for _, do := range does {
+			then(func() error { _, err := do(ctx, walkID, w()); return err })
+		}
+	}
+	walk(s.UndoWalk, s.RedoWalk, s.BeginWalk)
+	then(func() error {
+		_, err := s.EndWalk(ctx, walkID, w(), app.Ending{Found: "three", Left: "one", Taken: "two"})
+		return err
+	})
+	walk(s.ReopenWalk, s.DeleteWalk, s.RestoreWalk)
+
+	then(func() error { _, err := s.FollowTaxon(ctx, w(), "boletus-edulis", 2, ""); return err })
+	seen := app.Sighting{Taxon: "boletus-edulis", Organ: "habit", Edge: "first", Date: "2026-07-01"}
+	then(func() error { _, err := s.NoteDate(ctx, w(), walkID, seen, "by the fold", ""); return err })
+	then(func() error { _, err := s.ForgetDate(ctx, w(), walkID, ""); return err })
+	then(func() error { _, err := s.StationWeather(ctx, w(), "2026-09-05"); return err })
+	then(func() error { _, err := s.UndoNote(ctx, w(), ""); return err })
+	then(func() error { _, err := s.RedoNote(ctx, w(), ""); return err })
+	if err != nil {
+		t.Fatal(err)
 	}
 }
 

@@ -15,6 +15,7 @@ import (
 	"zestythicket/app"
 	"zestythicket/core/guide"
 	"zestythicket/demo"
+	"zestythicket/exchange"
 	"zestythicket/guidefile"
 	"zestythicket/server"
 	"zestythicket/server/api"
@@ -75,6 +76,7 @@ func serveWith(t testing.TB, g *guide.Source, dir string, pace web.Pace, work fu
 		t.Fatal(err)
 	}
 	a := app.New(g, s, guidefile.Files{})
+	a.WriteCalendar = exchange.Calendar
 	ctx, cancel := context.WithCancel(context.Background())
 	working := make(chan struct{})
 	go func() {

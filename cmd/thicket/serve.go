@@ -17,6 +17,7 @@ import (
 
 	"zestythicket/app"
 	"zestythicket/demo"
+	"zestythicket/exchange"
 	"zestythicket/guidefile"
 	"zestythicket/server"
 	"zestythicket/server/api"
@@ -93,6 +94,7 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	}
 	defer s.Close()
 	a := app.New(base, s, guidefile.Files{})
+	a.WriteCalendar = exchange.Calendar
 	a.Log = log
 	session, err := a.Session(ctx, api.Owner)
 	if err != nil {

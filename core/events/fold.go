@@ -1,7 +1,6 @@
 package events
 
 import (
-	"reflect"
 	"slices"
 
 	"zestythicket/core/evidence"
@@ -11,33 +10,17 @@ import (
 // of a kind or version that this program does not know.
 func FoldRecord(list []Event) (Record, error) {
 	r := Record{Revision: RevisionOf(list)}
-	f := folding{undone: map[string]bool{}, live: map[string][]said{}}
-	for _, e := range Order(list) {
-		body, err := e.Decode()
-		if err != nil {
-			return r, err
-		}
-		if r.Created.IsZero() || e.At.Before(r.Created) {
-			r.Created = e.At
-		}
-		if e.At.After(r.Changed) {
-			r.Changed = e.At
-		}
-		f.add(&r, e, body)
+	f := folding{live: map[string][]said{}}
+	h, err := follow(list, Create, func(e *Event, body any) bool { return f.add(&r, e, body) })
+	if err != nil {
+		return r, err
 	}
-	for _, d := range f.changes {
-		if d.event.Kind == Create { // what began it is never undone; it is deleted
-			f.apply(&r, d)
-		} else if !f.undone[d.event.Op] {
-			f.apply(&r, d)
-			r.LastOp = d.event.Op
-		}
+	for _, d := range h.standing() {
+		f.apply(&r, d)
 	}
-	if n := len(f.redo); n > 0 {
-		r.NextOp = f.redo[n-1]
-	}
+	r.LastOp, r.NextOp, r.Created, r.Changed = h.last, h.next, h.created, h.changed
 	if r.Closing != nil {
-		for _, d := range f.changes {
+		for _, d := range h.changes {
 			if !f.closing.Saw(d.event) {
 				r.Unruled++
 			}
@@ -45,12 +28,6 @@ func FoldRecord(list []Event) (Record, error) {
 	}
 	f.settle(&r)
 	return r, nil
-}
-
-// change is an event that can be undone, decoded.
-type change struct {
-	event *Event
-	body  any
 }
 
 // said is what one event says of a character: a reading, or none where it was cleared.
@@ -61,49 +38,32 @@ type said struct {
 
 // folding is a fold on its way.
 type folding struct {
-	changes []change
-	undone  map[string]bool // by operation
-	redo    []string        // the operations that redo would bring back, the next one last
 	closing *Event
 	// live holds for each character what was said of it and not seen by whoever spoke of it later: one thing, unless it
 	// was read on several devices at once.
-	live    map[string][]said
-	details []told
+	live  map[string][]said
+	about fields[About]
 }
 
-// told is a description of the record, with the fields that its maker changed.
-type told struct {
-	event   *Event
-	about   About
-	changed []int
-}
-
-func (f *folding) add(r *Record, e *Event, body any) {
+// add takes what cannot be undone; it tells whether the event is such.
+func (f *folding) add(r *Record, e *Event, body any) bool {
 	switch e.Kind {
-	case Create, Details, Read, Clear:
-		f.changes, f.redo = append(f.changes, change{e, body}), nil
-	case Undo:
-		op := body.(*Reversal).Op
-		if !f.undone[op] {
-			f.undone[op], f.redo = true, append(f.redo, op)
-		}
-	case Redo:
-		op := body.(*Reversal).Op
-		f.undone[op] = false
-		f.redo = slices.DeleteFunc(f.redo, func(o string) bool { return o == op })
 	case Close:
 		r.Closing, f.closing = body.(*Closing), e
 	case Reopen:
 		r.Closing, f.closing = nil, nil
 	case Delete, Restore:
 		r.Deleted = e.Kind == Delete
+	default:
+		return false
 	}
+	return true
 }
 
 func (f *folding) apply(r *Record, c change) {
 	switch body := c.body.(type) {
 	case *About:
-		f.describe(r, c.event, *body)
+		f.about.put(&r.About, c.event, *body, c.event.Kind == Create)
 	case *Made:
 		k := body.kept(c.event)
 		f.say(r, k.Character, said{c.event, &k})
@@ -163,30 +123,3 @@ func sayAlike(a, b *evidence.Reading) bool {
 }
 
 func same(a, b *float64) bool { return a == b || a != nil && b != nil && *a == *b }
-
-// describe takes over the fields that the maker of a description changed, so that two who change different ones beside
-// each other both keep what they wrote; of one field the later counts.
-func (f *folding) describe(r *Record, e *Event, about About) {
-	var base About
-	for i := range f.details {
-		if d := &f.details[i]; e.Saw(d.event) {
-			copyFields(&base, &d.about, d.changed)
-		}
-	}
-	t := told{event: e, about: about}
-	was, is := reflect.ValueOf(base), reflect.ValueOf(about)
-	for i := range is.NumField() {
-		if e.Kind == Create || !reflect.DeepEqual(was.Field(i).Interface(), is.Field(i).Interface()) {
-			t.changed = append(t.changed, i)
-		}
-	}
-	f.details = append(f.details, t)
-	copyFields(&r.About, &about, t.changed)
-}
-
-func copyFields(to, from *About, fields []int) {
-	into, of := reflect.ValueOf(to).Elem(), reflect.ValueOf(from).Elem()
-	for _, i := range fields {
-		into.Field(i).Set(of.Field(i))
-	}
-}

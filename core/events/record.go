@@ -27,8 +27,8 @@ const (
 var RecordKinds = []Kind{Create, Details, Read, Clear, Undo, Redo, Close, Reopen, Delete, Restore}
 
 var recordKinds = map[Kind]kindRule{
-	Create:  {1, func() any { return new(About) }},
-	Details: {1, func() any { return new(About) }},
+	Create:  {2, func() any { return new(About) }}, // 2: walk, kit and elevation
+	Details: {2, func() any { return new(About) }},
 	Read:    {1, func() any { return new(Made) }},
 	Clear:   {1, func() any { return new(Cleared) }},
 	Undo:    {1, func() any { return new(Reversal) }},
@@ -52,6 +52,9 @@ type About struct {
 	// Observer is the name of who looked.
 	Observer string `json:"observer,omitempty"`
 	Note     string `json:"note,omitempty"`
+	// Walk is the id of the walk it was made on. Kit is what was carried then; nil for what the settings say.
+	Walk string   `json:"walk,omitempty"`
+	Kit  []string `json:"kit,omitzero"`
 }
 
 // Place is where a specimen stood: degrees (WGS 84) with an accuracy in metres, or only a name.
@@ -60,6 +63,8 @@ type Place struct {
 	Latitude  *float64 `json:"latitude,omitempty"`
 	Longitude *float64 `json:"longitude,omitempty"`
 	AccuracyM *float64 `json:"accuracy_m,omitempty"`
+	// ElevationM is in metres above the sea.
+	ElevationM *float64 `json:"elevation_m,omitempty"`
 }
 
 // Made is a reading as it was made. Afresh: without being shown what hangs on it. Held: it changed a reading that had
@@ -160,6 +165,9 @@ func (r *Record) Allows(kind Kind, character string) error {
 
 // Evidence is the record as the engine rules on it, seen by that observer.
 func (r *Record) Evidence(id string, o evidence.Observer) *evidence.Record {
+	if r.About.Kit != nil {
+		o.Kit = r.About.Kit
+	}
 	rec := &evidence.Record{
 		ID: id, Purpose: r.About.Purpose, Kingdom: r.About.Kingdom, Target: r.About.Target, Date: r.About.Date,
 		Region: r.About.Region, Stage: r.About.Stage, Observer: o, Readings: []evidence.Reading{},

@@ -339,7 +339,7 @@ func TestUndoAndRedoBalance(t *testing.T) {
 		now := d.now()
 		if now.LastOp != "" {
 			back := d.undo().redo().now()
-			if !reflect.DeepEqual(back.Readings, now.Readings) || back.About != now.About {
+			if !reflect.DeepEqual(back.Readings, now.Readings) || !reflect.DeepEqual(back.About, now.About) {
 				return false
 			}
 		}

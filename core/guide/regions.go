@@ -30,3 +30,24 @@ func Continent(region string) string {
 func RegionCode(s string) bool {
 	return len(s) == 2 && '1' <= s[0] && s[0] <= '9' && '0' <= s[1] && s[1] <= '9'
 }
+
+// areas are boxes around the continents, by their level 1 code, each with much sea: degrees south, north, west and east; where west is
+// greater than east it runs over the date line. Source: memory.
+var areas = map[string][4]float64{
+	"1": {26, 83, -33, 71}, "2": {-50, 41, -34, 76}, "3": {10, 84, 24, -168}, "4": {-16, 41, 58, 162}, "5": {-56, -8, 104, -170},
+	"6": {-36, 36, 128, -100}, "7": {11, 84, 165, -9}, "8": {-61, 31, -121, -24}, "9": {-90, -30, -180, 180},
+}
+
+// RegionHas tells whether a place may lie in a region, roughly: it is on or near the region's continent. What has no code lies anywhere.
+func RegionHas(region string, latitude, longitude float64) bool {
+	b, ok := areas[Continent(region)]
+	if !ok {
+		return true
+	}
+	south, north, west, east := b[0], b[1], b[2], b[3]
+	across := longitude >= west && longitude <= east
+	if west > east {
+		across = longitude >= west || longitude <= east
+	}
+	return latitude >= south && latitude <= north && across
+}

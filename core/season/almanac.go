@@ -16,6 +16,8 @@ type Taxon struct {
 	Parts []Part
 	// Main is the part that is looked for: what is taken of one with a use, whatever there is of another.
 	Main Part
+	// Whole is all that is ever there of it, as one part.
+	Whole Part
 	// Doubles are the numbers of the harmful taxa that it is taken for and that may be about.
 	Doubles []int
 }
@@ -35,7 +37,8 @@ func Almanac(g *guide.Matrix, at Site, day time.Time, c Corrections) ([]Taxon, e
 		if err != nil {
 			return nil, err
 		}
-		out[i] = Taxon{Number: i, Late: late, Parts: parts, Main: main(t, parts, day, at.Latitude < 0)}
+		out[i] = Taxon{Number: i, Late: late, Parts: parts, Whole: whole(parts, day, at.Latitude < 0)}
+		out[i].Main = main(t, &out[i])
 		absent[i] = At(t.Season, at, reference, late).Absent(day, t.Useful())
 	}
 	for i := range out {
@@ -50,17 +53,26 @@ func Almanac(g *guide.Matrix, at Site, day time.Time, c Corrections) ([]Taxon, e
 }
 
 // main is the part of a taxon that is looked for. A leaf that has no window is there whenever anything else is, a root all year.
-func main(t *guide.Taxon, parts []Part, day time.Time, south bool) Part {
+func main(t *guide.Taxon, of *Taxon) Part {
 	organ := guide.Organ("")
 	if t.Useful() && t.Harvest != nil {
 		organ = t.Harvest.Organ
 	}
-	if i := slices.IndexFunc(parts, func(p Part) bool { return p.Organ == organ }); i >= 0 {
-		return parts[i]
+	if i := slices.IndexFunc(of.Parts, func(p Part) bool { return p.Organ == organ }); i >= 0 {
+		return of.Parts[i]
 	}
-	all := Part{Organ: organ, Windows: []guide.Window{}}
-	if organ == "root" || len(parts) == 0 {
-		all.State = Always
+	if organ == "root" {
+		return Part{Organ: organ, State: Always, Windows: []guide.Window{}}
+	}
+	all := of.Whole
+	all.Organ = organ
+	return all
+}
+
+// whole is all that is ever there of a taxon, as one part; all year where no window is given.
+func whole(parts []Part, day time.Time, south bool) Part {
+	all := Part{State: Always, Windows: []guide.Window{}}
+	if len(parts) == 0 {
 		return all
 	}
 	var windows []Window

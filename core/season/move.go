@@ -165,5 +165,33 @@ func dayOf(day time.Time) int {
 	return time.Date(2025, day.Month(), day.Day(), 0, 0, 0, 0, time.UTC).YearDay()
 }
 
+// YearDay is the day of the year, 1 to 365, of a date of any year.
+func YearDay(day time.Time) int { return dayOf(day) }
+
+// DayOf is the day of the year, 1 to 365, of "MM-DD"; 0 where it is none.
+func DayOf(monthDay string) int {
+	n, _ := yearDay(monthDay)
+	return n
+}
+
+// Outside tells before which end of an organ's windows at a place a day lies: before the first begins, or after the last ends, whichever is
+// nearer; empty where it lies in one, or there is none.
+func Outside(windows []guide.Window, at, reference Site, day time.Time) Edge {
+	edge, nearest, n := Edge(""), yearDays, dayOf(day)
+	for _, w := range windows {
+		m, err := Moved(w, at, reference, 0)
+		if err != nil || m.Whole || length(m.From, n)+length(n, m.To)-1 == length(m.From, m.To) {
+			return ""
+		}
+		if before := length(n, m.From) - 1; before < nearest {
+			edge, nearest = First, before
+		}
+		if after := length(m.To, n) - 1; after < nearest {
+			edge, nearest = Last, after
+		}
+	}
+	return edge
+}
+
 // MonthDay writes a day of the year, 1 to 365, as "MM-DD".
 func MonthDay(day int) string { return time.Date(2025, 1, day, 0, 0, 0, 0, time.UTC).Format("01-02") }

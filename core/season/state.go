@@ -1,6 +1,8 @@
 package season
 
 import (
+	"slices"
+	"strconv"
 	"time"
 
 	"zestythicket/core/guide"
@@ -20,6 +22,10 @@ const (
 	// Always: it is there all year.
 	Always State = "always"
 )
+
+// States lists them all, in the order in which they are listed of what is there: what ends first, then what begins, what is in season,
+// what is to come, what is over.
+var States = []State{Ends, Begins, InSeason, Always, NotYet, Over}
 
 // edge is how many days at either end of a window it is called beginning or ending. Common practice; no source.
 const edge = 10
@@ -93,6 +99,28 @@ func stateOf(windows []Window, day int, south bool) (state State, inDays, sinceD
 		return Over, 0, last
 	}
 	return NotYet, next, 0
+}
+
+// Says puts the state of a part into words.
+func (p *Part) Says() string {
+	days := func(n int) string {
+		if n == 1 {
+			return "a day"
+		}
+		return strconv.Itoa(n) + " days"
+	}
+	switch p.State {
+	case NotYet:
+		return "In " + days(p.InDays)
+	case Over:
+		return "Over since " + days(p.SinceDays)
+	}
+	return map[State]string{Begins: "Beginning", InSeason: "In season", Ends: "Ending", Always: "All year"}[p.State]
+}
+
+// Place is the place of a state among the states.
+func (s State) Place() int {
+	return slices.Index(States, s)
 }
 
 // There tells whether a part is there in that state.

@@ -47,6 +47,8 @@ func routes(h huma.API, a *api) {
 	a.keyRoutes(h)
 	a.compareRoutes(h)
 	a.overlayRoutes(h)
+	a.almanacRoutes(h)
+	a.walkRoutes(h)
 }
 
 func config() huma.Config {

@@ -20,12 +20,12 @@ func (l Lacks) lacks() app.Lacks { return app.Lacks(l) }
 
 func (a *api) compareRoutes(h huma.API) {
 	register(a, h, operation(http.MethodGet, "/compare", "compare-taxa", "On what a taxon differs from up to four others, the firmest first"),
-		func(_ context.Context, s *app.Session, in *struct {
+		func(ctx context.Context, s *app.Session, in *struct {
 			Lacks
 			Target string   `query:"target" required:"true"`
 			Others []string `query:"other,explode" maxItems:"4"`
 			Date   string   `query:"date" doc:"Only what is there to be seen that day; empty for any"`
 		}) (*app.Comparison, error) {
-			return s.Compare(in.Target, in.Others, in.Date, in.lacks())
+			return s.Compare(ctx, in.Target, in.Others, in.Date, in.lacks())
 		})
 }

@@ -22,11 +22,16 @@ func vocabulary() huma.Registry {
 	name[app.Kind](r)
 	name[app.Organ](r)
 	name[app.OverlayKind](r)
+	name[app.Packing](r)
+	name[app.PartState](r)
 	name[app.ReasonCode](r)
+	name[app.SeasonEdge](r)
 	name[app.Status](r)
+	name[app.Told](r)
 	name[app.UnseenReason](r)
 	name[app.Use](r)
 	name[app.Verdict](r)
+	name[app.WalkState](r)
 	name[app.Where](r)
 	return r
 }

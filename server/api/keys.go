@@ -25,19 +25,19 @@ func (k KeyScope) scope() app.KeyScope {
 
 func (a *api) keyRoutes(h huma.API) {
 	register(a, h, operation(http.MethodGet, "/key", "walk-key", "The next question of a key, after the answers given"),
-		func(_ context.Context, s *app.Session, in *struct {
+		func(ctx context.Context, s *app.Session, in *struct {
 			KeyScope
 			Answers []string `query:"answer,explode" maxItems:"100" doc:"character:state+state for each answer; character: where it cannot be told"`
 		}) (*app.KeyStep, error) {
-			return s.WalkKey(in.scope(), in.Answers)
+			return s.WalkKey(ctx, in.scope(), in.Answers)
 		})
 	register(a, h, operation(http.MethodGet, "/key/printed", "print-key", "A key written out, to print"),
-		func(_ context.Context, s *app.Session, in *KeyScope) (*app.PrintedKey, error) {
-			return s.PrintKey(in.scope())
+		func(ctx context.Context, s *app.Session, in *KeyScope) (*app.PrintedKey, error) {
+			return s.PrintKey(ctx, in.scope())
 		})
 	registerFile(a, h, operation(http.MethodGet, "/key/printed.txt", "key-text", "A key written out as plain text"), "text/plain; charset=utf-8", "key.txt",
-		func(_ context.Context, s *app.Session, in *KeyScope) ([]byte, error) {
-			p, err := s.PrintKey(in.scope())
+		func(ctx context.Context, s *app.Session, in *KeyScope) ([]byte, error) {
+			p, err := s.PrintKey(ctx, in.scope())
 			if err != nil {
 				return nil, err
 			}
