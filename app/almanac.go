@@ -58,7 +58,7 @@ type InSeason struct {
 	Says    string         `json:"says" doc:"The state in words"`
 	Spans   []Span         `json:"spans"`
 	Own     string         `json:"own" doc:"What the user's own dates say; empty for nothing"`
-	Rain    string         `json:"rain" doc:"What rain says of one that waits for it; empty for one that does not"`
+	Rain    string         `json:"rain" doc:"What rain says of one that waits for it; empty for one that does not, or where no weather is known"`
 	Wet     bool           `json:"wet" doc:"Whether there was enough rain lately"`
 	Doubles []DoubleAround `json:"doubles"`
 }
@@ -182,14 +182,15 @@ func (s *Session) almanac(ctx context.Context, noted *events.Almanac, day time.T
 		}
 		x := InSeason{
 			Taxon: t.ID, Name: t.DisplayName(), Kingdom: t.Kingdom, Use: t.Use, Harm: t.Harm, Stars: noted.Stars[t.ID], Organ: all[i].Main.Organ,
-			State: all[i].Main.State, Says: all[i].Main.Says(), Spans: spans(all[i].Main), Own: ownSays(corrections.Taxa[t.ID]), Doubles: []DoubleAround{},
+			State: all[i].Main.State, Says: all[i].Main.Says(), Spans: spans(all[i].Main), Own: ownSays(corrections, t.ID, day.Year()), Doubles: []DoubleAround{},
 		}
 		if t.Harvest != nil {
 			x.Part = t.Harvest.Part
 		}
 		if t.AfterRain != nil {
-			w := season.Rain(noted.Weather, *t.AfterRain, day)
-			x.Rain, x.Wet = rainSays(w), w.Enough
+			if w := season.Rain(noted.Weather, *t.AfterRain, day); w.Known > 0 {
+				x.Rain, x.Wet = rainSays(w), w.Enough
+			}
 		}
 		for _, l := range t.Lookalikes {
 			if n, ok := m.Taxon(l.Taxon); ok && m.Taxa[n].Harm.Hurts() {
@@ -197,6 +198,7 @@ func (s *Session) almanac(ctx context.Context, noted *events.Almanac, day time.T
 				around[n] = true
 			}
 		}
+		slices.SortStableFunc(x.Doubles, func(a, b DoubleAround) int { return s.gravity(a.Taxon) - s.gravity(b.Taxon) })
 		out.Taxa = append(out.Taxa, x)
 	}
 	for i := range all {
@@ -209,6 +211,12 @@ func (s *Session) almanac(ctx context.Context, noted *events.Almanac, day time.T
 		return cmp.Or(b.Stars-a.Stars, a.State.Place()-b.State.Place(), strings.Compare(a.Name, b.Name))
 	})
 	return out, nil
+}
+
+// gravity is the place of a taxon's harm among the harms, the gravest first.
+func (s *Session) gravity(id string) int {
+	n, _ := s.Guide.Matrix.Taxon(id)
+	return s.Guide.Matrix.Taxa[n].Harm.Gravity()
 }
 
 // usualRain is what mushrooms and leaves that come again wait for. Common practice; no source.
@@ -277,11 +285,12 @@ func yearSays(c season.Correction, year int) string {
 	return fmt.Sprintf("%d is %s by your own dates of %s.", year, lateWords(c.Days), plural(c.From, "kind"))
 }
 
-func ownSays(c season.Correction) string {
-	if c.From == 0 {
+func ownSays(c season.Corrections, taxon string, year int) string {
+	own := c.Taxa[taxon]
+	if own.From == 0 {
 		return ""
 	}
-	return fmt.Sprintf("Your own dates: %s here, from %s.", lateWords(c.Days), plural(c.From, "date"))
+	return fmt.Sprintf("Your own dates: %s this year, from %s.", lateWords(c.Of(taxon, year)), plural(own.From, "date"))
 }
 
 func weatherKnown(a *events.Almanac) WeatherKnown {
@@ -413,14 +422,20 @@ func (s *Session) ImportWeather(ctx context.Context, w Write, name, table, date 
 // StandIn is where the made-up weather is from.
 const StandIn = "stand-in station"
 
-// StationWeather keeps the days up to a day, at most 60, that the stand-in station of the demo's valley makes up.
-func (s *Session) StationWeather(ctx context.Context, w Write, date string) (*Almanac, error) {
-	day, err := s.day(date)
+// StationWeather keeps the days from one to another that the stand-in station of the demo's valley makes up from a seed.
+func (s *Session) StationWeather(ctx context.Context, w Write, seed uint64, from, to string) (*Almanac, error) {
+	first, err := s.day(from)
 	if err != nil {
 		return nil, err
 	}
-	const back = 60
-	return s.note(ctx, w, events.Measure, events.Measured{From: StandIn, Days: season.Station(1, day.AddDate(0, 0, 1-back), day)}, date)
+	last, err := s.day(to)
+	if err != nil {
+		return nil, err
+	}
+	if n := int(last.Sub(first).Hours()/24) + 1; n < 1 || n > season.MostDays {
+		return nil, refused("from %s to %s are not 1 to %d days", from, to, season.MostDays)
+	}
+	return s.note(ctx, w, events.Measure, events.Measured{From: StandIn, Days: season.Station(seed, first, last)}, to)
 }
 
 // UndoNote takes the last change of the almanac back, RedoNote brings back what was undone last.

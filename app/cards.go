@@ -142,7 +142,7 @@ func toldSays(a *walk.Aim) string {
 	}
 	says := "It cannot be told then"
 	if len(a.Telling.Missing) > 0 {
-		says += " without " + strings.Join(a.Telling.Missing, " and ")
+		says += " without " + walk.Tools(a.Telling.Missing)
 	}
 	if a.Telling.From != "" {
 		says += "; from " + dateWords(a.Telling.From) + " on it can be named"

@@ -344,7 +344,7 @@ func (s *Session) walkView(ctx context.Context, o *standing[events.Walk]) (*Walk
 		return out, nil
 	}
 	for i := range out.Plan.Targets {
-		out.Advice = append(out.Advice, s.advice(&out.Plan.Targets[i]))
+		out.Advice = append(out.Advice, s.advice(out.Plan, &out.Plan.Targets[i]))
 	}
 	return out, nil
 }
@@ -395,11 +395,13 @@ func (s *Session) plan(r *walk.Request) (*walk.Plan, error) {
 	return p, err
 }
 
-func (s *Session) advice(a *walk.Aim) TargetAdvice {
+func (s *Session) advice(p *walk.Plan, a *walk.Aim) TargetAdvice {
+	day, _ := time.Parse(time.DateOnly, p.Date) // it was planned for
+	year := day.Year()
 	n, _ := s.Guide.Matrix.Taxon(a.Taxon) // it was planned for
 	t := s.Guide.Matrix.Described(n)
-	out := TargetAdvice{Taxon: a.Taxon, Harvest: string(t.Harvest.Prose()), Cautions: string(t.Cautions), State: a.Part.Says(), Own: ownSays(a.Own)}
-	if a.Rain != nil {
+	out := TargetAdvice{Taxon: a.Taxon, Harvest: string(t.Harvest.Prose()), Cautions: string(t.Cautions), State: a.Part.Says(), Own: ownSays(season.Corrections{Taxa: map[string]season.Correction{a.Taxon: a.Own}, Years: map[int]season.Correction{year: p.Year}}, a.Taxon, year)}
+	if a.Rain != nil && a.Rain.Known > 0 {
 		out.Rain = rainSays(*a.Rain)
 	}
 	return out

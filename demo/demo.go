@@ -1,4 +1,5 @@
-// Package demo holds a made-up scenario: ten records from an upland valley that does not exist, by people who do not.
+// Package demo holds a made-up scenario: ten records, two walks and what was noted of three years in an upland valley that does not
+// exist, by people who do not.
 package demo
 
 import (
@@ -7,8 +8,13 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"maps"
+	"slices"
+	"time"
 
 	"zestythicket/app"
+
+	"github.com/google/uuid"
 )
 
 //go:embed scenario.json
@@ -19,6 +25,31 @@ type Scenario struct {
 	// Settings are those of the made-up user.
 	Settings app.Settings `json:"settings"`
 	Records  []app.Find   `json:"records"`
+	Almanac  Noted        `json:"almanac"`
+	Walks    []Walk       `json:"walks"`
+}
+
+// Noted is what the made-up user noted of the year.
+type Noted struct {
+	Stars map[string]int `json:"stars"`
+	Dates []app.Sighting `json:"dates"`
+	// Weather is of the stand-in station, from one day to another.
+	Weather struct {
+		Seed uint64 `json:"seed"`
+		From string `json:"from"`
+		To   string `json:"to"`
+	} `json:"weather"`
+}
+
+// Walk is a made-up walk: its plan, what was packed, and what came of it.
+type Walk struct {
+	ID     string      `json:"id"`
+	At     time.Time   `json:"at"`
+	Outing app.Outing  `json:"outing"`
+	Packed []string    `json:"packed"`
+	Begins *time.Time  `json:"begins,omitempty"`
+	Ends   *time.Time  `json:"ends,omitempty"`
+	Ending *app.Ending `json:"ending,omitempty"`
 }
 
 // Load reads the scenario.
@@ -46,7 +77,65 @@ func Fill(ctx context.Context, s *app.Session) error {
 			return fmt.Errorf("record %s: %w", f.ID, err)
 		}
 	}
+	now := s.Now
+	defer func() { s.Now = now }()
+	if err := note(ctx, s, all.Almanac); err != nil {
+		return fmt.Errorf("the almanac: %w", err)
+	}
+	for i := range all.Walks {
+		if err := walked(ctx, s, &all.Walks[i]); err != nil {
+			return fmt.Errorf("walk %s: %w", all.Walks[i].ID, err)
+		}
+	}
 	return nil
+}
+
+// writes makes writes one after the other, the same each time.
+func writes(of string) func() app.Write {
+	n := 0
+	return func() app.Write {
+		n++
+		return app.Write{Op: uuid.NewSHA1(uuid.NameSpaceURL, []byte(fmt.Sprint(of, n))).String()}
+	}
+}
+
+func note(ctx context.Context, s *app.Session, a Noted) error {
+	w := writes("almanac")
+	for _, taxon := range slices.Sorted(maps.Keys(a.Stars)) {
+		if _, err := s.FollowTaxon(ctx, w(), taxon, a.Stars[taxon], ""); err != nil {
+			return err
+		}
+	}
+	for _, d := range a.Dates {
+		to := w()
+		if _, err := s.NoteDate(ctx, to, to.Op, d, "", ""); err != nil {
+			return err
+		}
+	}
+	_, err := s.StationWeather(ctx, w(), a.Weather.Seed, a.Weather.From, a.Weather.To)
+	return err
+}
+
+// walked puts a walk in as it happened.
+func walked(ctx context.Context, s *app.Session, walk *Walk) error {
+	w := writes(walk.ID)
+	at := func(t time.Time) { s.Now = func() time.Time { return t } }
+	at(walk.At)
+	_, err := s.PlanWalk(ctx, walk.ID, w(), walk.Outing)
+	for _, item := range walk.Packed {
+		if err == nil {
+			_, err = s.PackForWalk(ctx, walk.ID, w(), app.Packed{Item: item, Is: "packed"})
+		}
+	}
+	if err == nil && walk.Begins != nil {
+		at(*walk.Begins)
+		_, err = s.BeginWalk(ctx, walk.ID, w())
+	}
+	if err == nil && walk.Ends != nil {
+		at(*walk.Ends)
+		_, err = s.EndWalk(ctx, walk.ID, w(), *walk.Ending)
+	}
+	return err
 }
 
 // practised is the record that the practice is a copy of: a white mushroom cut off above the ground.

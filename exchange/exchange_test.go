@@ -154,7 +154,7 @@ func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.W
 	seen := app.Sighting{Taxon: "boletus-edulis", Organ: "habit", Edge: "first", Date: "2026-07-01"}
 	then(func() error { _, err := s.NoteDate(ctx, w(), walkID, seen, "by the fold", ""); return err })
 	then(func() error { _, err := s.ForgetDate(ctx, w(), walkID, ""); return err })
-	then(func() error { _, err := s.StationWeather(ctx, w(), "2026-09-05"); return err })
+	then(func() error { _, err := s.StationWeather(ctx, w(), 1, "2026-09-01", "2026-09-05"); return err })
 	then(func() error { _, err := s.UndoNote(ctx, w(), ""); return err })
 	then(func() error { _, err := s.RedoNote(ctx, w(), ""); return err })
 	if err != nil {

@@ -158,7 +158,7 @@ func (d *day) cannot(a *Aim) LeftOut {
 	case tell.Told == Gone:
 		out.Why = "Its season is over."
 	case len(tell.Missing) > 0:
-		out.Why = fmt.Sprintf("It cannot be told without %s.", joined(tell.Missing))
+		out.Why = fmt.Sprintf("It cannot be told without %s.", Tools(tell.Missing))
 	default:
 		out.Why = "It cannot be told that day."
 	}
@@ -166,6 +166,18 @@ func (d *day) cannot(a *Aim) LeftOut {
 		out.Why += fmt.Sprintf(" From %s on it can be named.", tell.From)
 	}
 	return out
+}
+
+// Tools names tools with their article: "a knife and gloves".
+func Tools(list []string) string {
+	named := make([]string, len(list))
+	for i, tool := range list {
+		named[i] = "a " + tool
+		if strings.HasSuffix(tool, "s") && tool != "lens" {
+			named[i] = tool
+		}
+	}
+	return joined(named)
 }
 
 func joined(words []string) string {

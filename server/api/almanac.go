@@ -20,6 +20,9 @@ type WeatherImport struct {
 	Gaps    string       `json:"gaps" doc:"Which days between are missing; empty for none"`
 }
 
+// stationSeed is the seed of the made-up weather.
+const stationSeed = 3
+
 func (a *api) almanacRoutes(h huma.API) {
 	register(a, h, operation(http.MethodGet, "/almanac", "get-almanac", "The year at the user's place: what is there when, and its harmful doubles"),
 		func(ctx context.Context, s *app.Session, in *On) (*app.Almanac, error) {
@@ -84,11 +87,20 @@ func (a *api) almanacRoutes(h huma.API) {
 			al, gaps, err := s.ImportWeather(ctx, in.Body.write(), in.Body.Name, in.Body.Text, in.Date)
 			return &WeatherImport{al, gaps}, err
 		})
+	register(a, h, operation(http.MethodPost, "/almanac/weather/station", "station-weather", "Take days from the made-up station of the demo's valley"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			Body struct {
+				Write
+				From string `json:"from" maxLength:"10" doc:"The first day"`
+				To   string `json:"to" maxLength:"10" doc:"The last day, from which the almanac is seen then"`
+			}
+		}) (*app.Almanac, error) {
+			return s.StationWeather(ctx, in.Body.write(), stationSeed, in.Body.From, in.Body.To)
+		})
 	for _, c := range []struct {
 		path, id, summary string
 		do                func(*app.Session, context.Context, app.Write, string) (*app.Almanac, error)
 	}{
-		{"weather/station", "station-weather", "Take the last sixty days from the made-up station of the demo's valley", (*app.Session).StationWeather},
 		{"undo", "undo-note", "Undo the last change of the almanac", (*app.Session).UndoNote},
 		{"redo", "redo-note", "Redo what was undone last", (*app.Session).RedoNote},
 	} {

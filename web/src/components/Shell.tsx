@@ -39,7 +39,7 @@ const Rail = styled.nav`
   ${narrow} {
     order: 2; position: sticky; top: auto; bottom: 0; z-index: 5; flex-direction: row; justify-content: space-around;
     min-height: 0; padding: 4px 6px calc(4px + env(safe-area-inset-bottom)); background: ${c('fog')}; border-right: 0; border-top: 1.5px solid ${c('mist')};
-    b { display: none; }
+    b, .last { display: none; }
     a, button { padding: 4px clamp(1px, 1.4vw, 8px); font-size: clamp(11px, 3.6vw, 14px); min-width: 0; }
     @media (max-height: 420px) { position: static; }
   }
@@ -78,7 +78,8 @@ const Foot = styled.footer`
   flex-wrap: wrap;
   gap: 4px 20px;
   strong { color: ${c('ink')}; }
-  ${narrow} { padding: 10px 16px; }
+  .narrow { display: none; padding: 12px 0; }
+  ${narrow} { padding: 10px 16px; .narrow { display: block; } }
 `;
 
 /** The standing cautions, and whom to call. They stand on every view. */
@@ -113,6 +114,9 @@ export function StandingCautions() {
       </span>
       {data && call('Poison centre', data.poison_centre)}
       {data && call('Emergency', data.emergency_service)}
+      <Link href="/settings" className="narrow">
+        Settings
+      </Link>
     </Foot>
   );
 }
@@ -164,13 +168,20 @@ export function Shell({ children }: { children: ReactNode }) {
   const here = (to: string) => (to === '/' ? path === '/' : path.startsWith(to));
   return (
     <Frame>
-      <Skip href="#work">To the work itself</Skip>
+      <Skip href="#work" data-screen-only>
+        To the work itself
+      </Skip>
       <Rail aria-label="Views">
         <b>Zesty Thicket</b>
         {Object.values(views).map(
           ({ path: to, nav }) =>
             nav && (
-              <Link key={to} href={to} aria-current={here(to) ? 'page' : undefined}>
+              <Link
+                key={to}
+                href={to}
+                className={to === '/settings' ? 'last' : undefined}
+                aria-current={here(to) ? 'page' : undefined}
+              >
                 <svg viewBox="0 0 26 26" aria-hidden="true">
                   <path d={nav.icon} />
                 </svg>

@@ -56,6 +56,10 @@ export const components: Record<ViewId, Fetched> = {
   taxon: fetched(() => import('./guide/TaxonPage')),
   compare: fetched(() => import('./compare/Compare')),
   key: fetched(() => import('./key/Key')),
+  almanac: fetched(() => import('./almanac/Almanac')),
+  walks: fetched(() => import('./walks/Walks')),
+  walk: fetched(() => import('./walks/Walk')),
+  cards: fetched(() => import('./cards/Cards')),
 };
 
 /** How long one stays where one is, in milliseconds, before what comes next is waited for in the open. Common practice; no source. */

@@ -14,7 +14,11 @@ export type ViewId =
   | 'overlay-taxon'
   | 'taxon'
   | 'compare'
-  | 'key';
+  | 'key'
+  | 'almanac'
+  | 'walks'
+  | 'walk'
+  | 'cards';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -60,6 +64,25 @@ export const views: Record<ViewId, View> = {
       [['z', 'y'], 'Undo, redo'],
     ],
   },
+  almanac: {
+    path: '/almanac',
+    title: 'The almanac',
+    nav: { name: 'Almanac', icon: 'M4 7h18v15H4zM4 11h18M9 4v5M17 4v5M8 15h3M8 18h7' },
+    key: 'a',
+    shortcuts: [],
+  },
+  walks: {
+    path: '/walks',
+    title: 'Walks',
+    nav: {
+      name: 'Walks',
+      icon: 'M5 22c0-5 8-3 8-8s-6-3-6-7M7 7a2.500 2.500 0 1 0 0-5a2.500 2.500 0 0 0 0 5M13 22h8M19 6l3 3-3 3',
+    },
+    key: 'w',
+    shortcuts: [],
+  },
+  walk: { path: '/walks/:id', title: 'A walk', shortcuts: [[['z', 'y'], 'Undo, redo']] },
+  cards: { path: '/cards', title: 'Pocket cards', shortcuts: [] },
   records: {
     path: '/records',
     title: 'Records',

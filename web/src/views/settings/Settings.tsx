@@ -6,6 +6,7 @@ import { useSettings } from '../../api/useSettings';
 import { Primary, Quiet, Row } from '../../components/Buttons';
 import { useDraft } from '../../components/drafts';
 import { Text } from '../../components/Fields';
+import { Height } from '../../components/Height';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import { Group, Pick, toFirstWrong } from '../../components/Pick';
@@ -54,6 +55,7 @@ function Form({ kept }: { kept: Kept }) {
           latitude: Number(coords.latitude.toFixed(4)),
           longitude: Number(coords.longitude.toFixed(4)),
           accuracy_m: Math.round(coords.accuracy),
+          ...(coords.altitude === null ? {} : { elevation_m: Math.round(coords.altitude) }),
         }),
       () => setWrong({ here: 'This device did not say where it is. Type the degrees instead.' }),
     );
@@ -133,6 +135,7 @@ function Form({ kept }: { kept: Kept }) {
             onChange={(longitude) => put({ longitude })}
           />
         </Row>
+        <Height value={s.place.elevation_m} onChange={(elevation_m) => put({ elevation_m })} />
         <Row>
           <Quiet onPress={locate}>Ask this device where it is</Quiet>
         </Row>

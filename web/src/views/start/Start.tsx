@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { Link, useLocation } from 'wouter';
+import { Link, useLocation, useSearchParams } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
 import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
-import { Button, Quiet, Row } from '../../components/Buttons';
+import { useWalks } from '../../api/useWalks';
+import { Button, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Page, Waiting } from '../../components/Page';
 import { keepTourSeen, tourSeen } from '../../components/tourSeen';
@@ -61,6 +62,9 @@ export default function Start() {
   const { start, isPending: starting } = useStartRecord();
   const today = useToday();
   const [, go] = useLocation();
+  const [search] = useSearchParams();
+  const { data: walks } = useWalks();
+  const [alone, setAlone] = useState(false);
   const [name, setName] = useState('');
   const [date, setDate] = useState<string>();
   const [place, setPlace] = useState<string>();
@@ -72,6 +76,9 @@ export default function Start() {
     queryFn: ({ signal }) => answered(api.GET('/api/v1/taxa', { params: { query: { q: query } }, signal })),
     enabled: query !== '',
   });
+  const asked = search.get('walk');
+  const walk = walks?.find((w) => w.state === 'under-way' && (!asked || w.id === asked));
+  const on = alone ? undefined : walk;
   if (!settings) return <Waiting error={error} />;
   const begin = (kingdom: About['kingdom'], target?: string) =>
     start(
@@ -79,10 +86,15 @@ export default function Start() {
         kingdom,
         target,
         purpose: 'eat',
-        date: date ?? today,
-        region: settings.region,
         observer: settings.observer,
-        place: { ...settings.place, name: place ?? settings.place.name },
+        // On a walk its day, place and bag count, where nothing else is said.
+        ...(on
+          ? { walk: on.id, ...(date ? { date } : {}), ...(place ? { place: { name: place } } : {}) }
+          : {
+              date: date ?? today,
+              region: settings.region,
+              place: { ...settings.place, name: place ?? settings.place.name },
+            }),
       },
       (id) => go(`/bench/${id}`),
     );
@@ -90,6 +102,13 @@ export default function Start() {
     <Page>
       <h1>What is in front of you?</h1>
       <p>One plant traced to its own stem, or one fruit body. Everything else comes while you look.</p>
+      {walk && (
+        <Row>
+          <Toggle isSelected={!alone} onChange={(is) => setAlone(!is)}>
+            On the walk “{walk.name || walk.date}”
+          </Toggle>
+        </Row>
+      )}
       {offered && (
         <Offer aria-label="First time here?">
           <p>
@@ -151,8 +170,13 @@ export default function Start() {
       )}
       {found.error && <p role="alert">{found.error.message}</p>}
       <More>
-        <Text label="Day" type="date" value={date ?? today} onChange={setDate} />
-        <Text label="Place" value={place ?? settings.place.name ?? ''} onChange={setPlace} />
+        <Text label="Day" type="date" value={date ?? on?.date ?? today} onChange={setDate} />
+        <Text
+          label="Place"
+          value={place ?? (on ? '' : (settings.place.name ?? ''))}
+          onChange={setPlace}
+          {...(on ? { placeholder: 'Where the walk begins' } : {})}
+        />
       </More>
       <Row style={{ marginTop: 18 }}>
         <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>

@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Taxon } from '../api/client';
+import { useTaxonSearch } from '../api/useTaxonSearch';
+import { c } from '../theme/tokens';
+import { Button } from './Buttons';
+import { Text } from './Fields';
+import { usePause } from './usePause';
+
+const Found = styled.ul`
+  max-width: 34rem;
+  margin-top: 6px;
+  button { width: 100%; text-align: left; margin-bottom: 4px; font-weight: 500; }
+  em { color: ${c('stone')}; }
+`;
+
+/** How many names are offered at most. */
+const most = 6;
+
+/** Finds a taxon by any of its names and gives it. */
+export function TaxonPicker({
+  label,
+  useful,
+  onPick,
+}: {
+  label: string;
+  /** Only what has a use. */
+  useful?: boolean;
+  onPick: (taxon: Taxon) => void;
+}) {
+  const [name, setName] = useState('');
+  const query = usePause(name.trim());
+  const { data } = useTaxonSearch(query);
+  const found = (data ?? []).filter((t) => !useful || t.use !== 'none').slice(0, most);
+  return (
+    <div>
+      <Text label={label} type="search" value={name} onChange={setName} placeholder="Any name" />
+      {query !== '' && data && (
+        <Found aria-label={`Found: ${label}`}>
+          {found.map((t) => (
+            <li key={t.id}>
+              <Button
+                onPress={() => {
+                  onPick(t);
+                  setName('');
+                }}
+              >
+                {t.display_name} <em>({t.name})</em>
+              </Button>
+            </li>
+          ))}
+          {found.length === 0 && <li>This guide has no such name{useful ? ' of something to take' : ''}.</li>}
+        </Found>
+      )}
+    </div>
+  );
+}

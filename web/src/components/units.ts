@@ -1,0 +1,34 @@
+/** A kind of number that is shown in the user's own units; what is kept is metric. */
+export interface InUnits {
+  unit: string;
+  /** Whole numbers are enough. */
+  whole: boolean;
+  shown: (kept: number) => number;
+  kept: (shown: number) => number;
+}
+
+const same = (n: number) => n;
+const to = (digits: number) => (n: number) => Number(n.toFixed(digits));
+const [tenth, hundredth] = [to(1), to(2)];
+
+/** A foot is 0.3048 m and an inch 25.4 mm, exactly. */
+const foot = 0.3048;
+const inch = 25.4;
+
+/** Heights above the sea, rain, and warmth. */
+export function inUnits(imperial: boolean): { height: InUnits; rain: InUnits; warmth: InUnits } {
+  if (!imperial)
+    return {
+      height: { unit: 'm', whole: true, shown: same, kept: same },
+      rain: { unit: 'mm', whole: false, shown: same, kept: same },
+      warmth: { unit: '°C', whole: false, shown: same, kept: same },
+    };
+  return {
+    height: { unit: 'ft', whole: true, shown: (m) => Math.round(m / foot), kept: (ft) => tenth(ft * foot) },
+    rain: { unit: 'in', whole: false, shown: (mm) => hundredth(mm / inch), kept: (i) => tenth(i * inch) },
+    warmth: { unit: '°F', whole: false, shown: (c) => tenth(c * 1.8 + 32), kept: (f) => tenth((f - 32) / 1.8) },
+  };
+}
+
+/** A number in its unit, as it is read. */
+export const withUnit = (kind: InUnits, kept: number): string => `${kind.shown(kept)} ${kind.unit}`;

@@ -1,0 +1,130 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Link } from 'wouter';
+import type { Schema } from '../../api/client';
+import type { GuideIndex } from '../../api/useGuide';
+import { Stalk } from '../../components/Harm';
+import { harmWords, organWords } from '../../components/words';
+import { c } from '../../theme/tokens';
+import { toldWords, tools, whole } from './words';
+
+const Box = styled.section`
+  border-top: 1.5px solid ${c('mist')};
+  padding: 14px 0;
+  && h2 { margin: 0; }
+  .told { font-weight: 700; }
+  .told.cannot, .told.not-in-season { color: ${c('thorn')}; }
+  ol { margin: 4px 0 0 24px; list-style: decimal; columns: 2 220px; }
+  h3 { font-size: 16px; margin-top: 10px; }
+`;
+
+const Dangers = styled.ul`
+  li { display: grid; grid-template-columns: 18px minmax(0, 1fr); gap: 0 10px; padding: 7px 0; border-top: 1px solid ${c('mist')}; break-inside: avoid; }
+  .harm { color: ${c('thorn')}; font-weight: 600; }
+  small { display: block; font-size: 15px; color: ${c('stone')}; }
+  @media print { [hidden] { display: grid; } }
+`;
+
+const More = styled.button`
+  min-height: 44px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+`;
+
+/** How many dangers are shown at once. */
+const first = 4;
+
+/** A target of a walk: whether and how it is told that day, and what harmful stands in the same ground. */
+export function Target({
+  target: t,
+  advice,
+  guide,
+}: {
+  target: Schema['Aim'];
+  advice: Schema['TargetAdvice'] | undefined;
+  guide: GuideIndex;
+}) {
+  const [all, setAll] = useState(false);
+  const said = (character: string) => guide.character(character)?.name ?? character;
+  const tell = t.telling;
+  const field = tell.checks.filter((k) => !tell.at_home.includes(k.character));
+  const open = tell.open.filter((x) => x.taxon !== t.taxon);
+  const shown = all ? t.dangers : t.dangers.slice(0, first);
+  return (
+    <Box aria-label={t.display_name}>
+      <h2>
+        <Link href={`/guide/${t.taxon}`}>{t.display_name}</Link>
+      </h2>
+      <p>
+        <span className={`told ${tell.told}`}>{toldWords[tell.told]}</span>
+        {tell.told === 'cannot' && tell.missing.length > 0 && ` without ${tools(tell.missing)}`}
+        {tell.told === 'cannot' && tell.from && `; it can be named from ${tell.from} on`}. {advice?.state}. {t.pieces}{' '}
+        wanted, {'★'.repeat(t.stars ?? 1)}. {advice?.own} {advice?.rain}
+      </p>
+      {open.length > 0 && tell.told === 'depends' && (
+        <p>
+          Even after all checks {open.length === 1 ? 'one harmful kind' : `${open.length} harmful kinds`} may still be
+          it: {open.map((x) => guide.nameOf(x.taxon).toLowerCase()).join(', ')}. Then leave it.
+        </p>
+      )}
+      {tell.told !== 'not-in-season' && field.length > 0 && (
+        <>
+          <h3>
+            How it is told: {whole(tell.first_minutes)} for the first, {whole(tell.further_minutes)} for each more
+          </h3>
+          <ol>
+            {field.map((k) => (
+              <li key={k.character}>{said(k.character)}</li>
+            ))}
+          </ol>
+          {tell.at_home.length > 0 && <p>At home: {tell.at_home.map((k) => said(k).toLowerCase()).join(', ')}.</p>}
+        </>
+      )}
+      <h3>Harmful, and about there that day: {t.dangers.length}</h3>
+      <Dangers aria-label={`Dangers: ${t.display_name}`}>
+        {shown.map((d) => (
+          <li key={d.taxon}>
+            <Stalk thorns={harmWords[d.harm].thorns} small />
+            <div>
+              <Link href={`/guide/${d.taxon}`}>{d.display_name}</Link>{' '}
+              <span className="harm">{harmWords[d.harm].say}</span>
+              {d.open && <b> Not surely told that day.</b>}
+              <small>
+                {d.tell ||
+                  (d.told_by.length > 0 && `Told by: ${d.told_by.map((k) => said(k).toLowerCase()).join(', ')}.`)}
+              </small>
+              <small>
+                {d.shows.length > 0 &&
+                  `To be seen of it: ${d.shows.map((o) => (o === 'habit' ? 'the whole of it' : organWords[o].toLowerCase())).join(', ')}. `}
+                {d.ground.length > 0 && `Same ground: ${d.ground.map((g) => stateName(guide, g)).join(', ')}.`}
+              </small>
+            </div>
+          </li>
+        ))}
+      </Dangers>
+      {t.dangers.length > first && (
+        <More type="button" aria-expanded={all} onClick={() => setAll(!all)} data-screen-only>
+          {all ? 'Fewer' : `${t.dangers.length - first} more`}
+        </More>
+      )}
+      {advice?.harvest && <p>{advice.harvest}</p>}
+      {advice?.cautions && (
+        <p>
+          <b>Caution:</b> {advice.cautions}
+        </p>
+      )}
+    </Box>
+  );
+}
+
+/** What a state of the ground is called, from character/state. */
+function stateName(guide: GuideIndex, of: string): string {
+  const [character = '', state] = of.split('/');
+  const name = guide.character(character)?.states.find((s) => s.id === state)?.name ?? of;
+  return name.charAt(0).toLowerCase() + name.slice(1);
+}
