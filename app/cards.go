@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"slices"
 	"strings"
 	"time"
 
@@ -80,13 +81,16 @@ func (s *Session) Cards(ctx context.Context, taxa []string, walkID, date string)
 		}
 		r.Targets = append(r.Targets, walk.Target{Taxon: id})
 	}
-	p, err := s.plan(r)
-	if err != nil {
-		return nil, refuse(err)
-	}
 	out := []Card{}
-	for i := range p.Targets {
-		out = append(out, s.card(&p.Targets[i], p.Date))
+	for some := range slices.Chunk(r.Targets, walk.MostTargets) {
+		r.Targets = some
+		p, err := s.plan(r)
+		if err != nil {
+			return nil, refuse(err)
+		}
+		for i := range p.Targets {
+			out = append(out, s.card(&p.Targets[i], p.Date))
+		}
 	}
 	return out, nil
 }

@@ -197,3 +197,7 @@ export async function answerUntil(page: Page, taxon: string, words: string) {
   }
   throw new Error(`it never came to “${words}”`);
 }
+
+/** The demo's walk that is planned, and the one that is over. */
+export const planned = '/walks/01960000-0000-7000-8000-00000000c001';
+export const walked = '/walks/01960000-0000-7000-8000-00000000c002';

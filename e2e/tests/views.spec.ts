@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { views as manifest, type ViewId } from '../../web/src/views/manifest';
-import { asking, demo, expect, test } from './thicket';
+import { asking, demo, expect, planned, test, walked } from './thicket';
 
 // These only look, so they may go on side by side.
 test.describe.configure({ mode: 'parallel' });
@@ -32,6 +32,10 @@ const looked: Record<ViewId, Record<string, string>> = {
   key: { 'the start of a key': '/key' },
   glossary: { 'words and drawings': '/guide/words' },
   overlay: { 'my guide': '/guide/mine' },
+  almanac: { 'the almanac': '/almanac?date=2026-09-05&followed=1&doubles=1' },
+  walks: { walks: '/walks' },
+  walk: { 'a walk': planned, 'a walk that is over': walked },
+  cards: { 'pocket cards': '/cards?walk=01960000-0000-7000-8000-00000000c001' },
   'overlay-taxon': { "a taxon of one's own": '/guide/mine/new' },
 };
 

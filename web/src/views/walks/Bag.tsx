@@ -29,7 +29,7 @@ export function Bag({
 }) {
   const packed = kit.filter((k) => walk.bag[k.item] === 'packed').length;
   return (
-    <section aria-label="The bag">
+    <section aria-label="The bag" id="bag">
       <h2>
         The bag: {packed} of {kit.length} packed
       </h2>

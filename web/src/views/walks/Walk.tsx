@@ -79,6 +79,7 @@ export default function Walk({ id }: { id: string }) {
         {open && walk.state === 'under-way' && <Primary onPress={() => go(`/?walk=${id}`)}>Look at a find</Primary>}
         {walk.state === 'ended' && <Button onPress={() => change({ do: 'reopen' })}>Reopen it</Button>}
         <Link href={`/cards?walk=${id}`}>Pocket cards</Link>
+        {(o.targets ?? []).length > 0 && <a href="#bag">The bag</a>}
         <Button isDisabled={!walk.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
           Undo
         </Button>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { flushSync } from 'react-dom';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { newId, type Schema } from '../../api/client';
@@ -61,7 +62,7 @@ export default function Walks() {
               { id, change: { do: 'plan', outing } },
               {
                 onSuccess: () => {
-                  kept();
+                  flushSync(kept); // else leaving would ask what becomes of it
                   go(`/walks/${id}`);
                 },
               },
