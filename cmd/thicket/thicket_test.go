@@ -310,4 +310,23 @@ func TestWalkPlan(t *testing.T) {
 	if _, err := run(t, "", "weather", "station", "--from", "2026-09-02", "--to", "2026-08-30"); err == nil {
 		t.Error("a station measures backwards")
 	}
+	// What a station wrote is taken into the almanac; a table with a fault is not, and another program in the folder is in the way.
+	dir := t.TempDir()
+	if said, err := run(t, out, "weather", "import", "--data", dir, "-"); err != nil || !strings.Contains(said, "4 days are known, from 2026-08-30 to 2026-09-02") {
+		t.Errorf("%v: %s", err, said)
+	}
+	if _, err := run(t, "date,rain\n", "weather", "import", "--data", dir, "-"); err == nil || !strings.Contains(err.Error(), "degrees Celsius") {
+		t.Errorf("%v", err)
+	}
+	if said, err := run(t, "date,tmin_c,tmax_c,rain_mm\n2026-09-02,1,2,3\n2026-09-05,1,2,3\n", "weather", "import", "--data", dir, "-"); err != nil || !strings.Contains(said, "2 days between are missing") || !strings.Contains(said, "5 days are known") {
+		t.Errorf("%v: %s", err, said)
+	}
+	release, err := store.Hold(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer release()
+	if _, err := run(t, out, "weather", "import", "--data", dir, "-"); err == nil {
+		t.Error("it writes where another program is at work")
+	}
 }

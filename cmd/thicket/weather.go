@@ -2,17 +2,92 @@ package main
 
 import (
 	"fmt"
+	"io"
+	"log/slog"
+	"os"
+	"path/filepath"
 	"time"
 
+	"zestythicket/app"
 	"zestythicket/core/season"
+	"zestythicket/guidefile"
+	"zestythicket/server/api"
+	"zestythicket/store"
 
 	"github.com/spf13/cobra"
 )
 
-func weatherCommand() *cobra.Command {
+func weatherCommand(g *guideFlag) *cobra.Command {
 	c := &cobra.Command{Use: "weather", Short: "Days of weather in a place", Args: cobra.NoArgs}
-	c.AddCommand(stationCommand())
+	c.AddCommand(stationCommand(), weatherImportCommand(g))
 	return c
+}
+
+func weatherImportCommand(g *guideFlag) *cobra.Command {
+	var o serveOptions
+	c := &cobra.Command{
+		Use:   "import FILE",
+		Short: "Take days of weather from a CSV table (date,tmin_c,tmax_c,rain_mm) into the almanac, all or none; - reads standard input",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			return weatherImport(c, g, o, args[0])
+		},
+	}
+	c.Flags().StringVar(&o.data, "data", "", "data folder (default: the platform's)")
+	return c
+}
+
+// mostTable is the greatest size of a table, in bytes: ten years with room to spare.
+const mostTable = 500_000
+
+func weatherImport(c *cobra.Command, g *guideFlag, o serveOptions, file string) error {
+	in, name := c.InOrStdin(), "standard input"
+	if file != "-" {
+		f, err := os.Open(file)
+		if err != nil {
+			return fmt.Errorf("the table cannot be read: %w", err)
+		}
+		defer f.Close()
+		in, name = f, filepath.Base(file)
+	}
+	table, err := io.ReadAll(io.LimitReader(in, mostTable+1))
+	if err != nil {
+		return fmt.Errorf("the table cannot be read: %w", err)
+	}
+	if len(table) > mostTable {
+		return fmt.Errorf("%s has more than %d kB; a table has at most that", name, mostTable/1000)
+	}
+	base, err := g.source()
+	if err != nil {
+		return err
+	}
+	dir, err := dataFolder(o)
+	if err != nil {
+		return err
+	}
+	release, err := store.Hold(dir)
+	if err != nil {
+		return err
+	}
+	defer release()
+	s, err := store.Open(dir, slog.New(slog.DiscardHandler))
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	session, err := app.New(base, s, guidefile.Files{}).Session(c.Context(), api.Owner)
+	if err != nil {
+		return err
+	}
+	a, gaps, err := session.ImportWeather(c.Context(), app.Write{Op: app.NewID()}, name, string(table), "")
+	if err != nil {
+		return fmt.Errorf("%s: %w", name, err)
+	}
+	fmt.Fprintf(c.OutOrStdout(), "%s was taken; %d days are known, from %s to %s.\n", name, a.Weather.Days, a.Weather.From, a.Weather.To)
+	if gaps != "" {
+		fmt.Fprintf(c.OutOrStdout(), "Of the table, %s.\n", gaps)
+	}
+	return nil
 }
 
 func stationCommand() *cobra.Command {

@@ -135,6 +135,9 @@ func (s *Sheet) LinesBetween(taxon, against int) []LineWeight {
 			out = append(out, l)
 		}
 	}
+	if w := s.dated(taxon, against); w > 0 {
+		out = append(out, LineWeight{Line: SeasonLine, Weight: w})
+	}
 	slices.SortStableFunc(out, func(a, b LineWeight) int { return int(b.Weight - a.Weight) })
 	return out
 }
@@ -256,6 +259,7 @@ func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 			}
 			t.add(g.sum())
 		}
+		t.add(lineSum{weight: s.dated(taxon, h)})
 		st := t.stands(mostSlips)
 		b.Balance[h], b.Slips[h] = st.Balance, uint8(st.Slips)
 	})
@@ -353,5 +357,6 @@ func (r *Reaching) Meets(against int, standard policy.Standard) bool {
 		}
 		t.add(g.sum())
 	}
+	t.add(lineSum{weight: r.sheet.dated(r.taxon, against)})
 	return t.stands(standard.Slips).Meets(standard)
 }

@@ -105,7 +105,7 @@ func TestNamesAreFound(t *testing.T) {
 }
 
 func TestSeasonsRunOverTheYearsEnd(t *testing.T) {
-	s := Season{"bud": {{"11-01", "02-29"}}, "leaf": {}}
+	s := Season{"bud": {{From: "11-01", To: "02-29"}}, "leaf": {}}
 	for day, want := range map[string]bool{"2026-12-24": true, "2026-02-28": true, "2026-03-01": false, "2026-10-31": false, "2026-11-01": true} {
 		at, _ := time.Parse(time.DateOnly, day)
 		if s.In("bud", at) != want || s.Any(at) != want || s.In("leaf", at) != want || !s.In("root", at) {
@@ -117,7 +117,7 @@ func TestSeasonsRunOverTheYearsEnd(t *testing.T) {
 // A taxon is called absent only where windows are given and the day is a month outside each of them, a fortnight for one with a
 // use; years and slopes differ by as much. Source: common practice.
 func TestAbsent(t *testing.T) {
-	s := Season{"flower": {{"06-10", "07-20"}}, "fruit": {{"11-20", "12-20"}}}
+	s := Season{"flower": {{From: "06-10", To: "07-20"}}, "fruit": {{From: "11-20", To: "12-20"}}}
 	for day, want := range map[string]bool{
 		"2026-05-11": false, "2026-05-10": true, "2026-08-19": false, "2026-08-20": true, "2026-10-21": false, "2026-01-19": false, "2026-01-20": true,
 	} {

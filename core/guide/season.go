@@ -2,6 +2,7 @@ package guide
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"zestythicket/core/policy"
@@ -14,6 +15,8 @@ type Season map[Organ][]Window
 type Window struct {
 	From string `json:"from"`
 	To   string `json:"to"`
+	// Checked tells that it was held against a published source: only then may a date far outside it weigh against a taxon.
+	Checked bool `json:"checked,omitempty"`
 }
 
 // Has tells whether the day lies in the window. An ill-formed window has no days; Validate refuses those.
@@ -50,6 +53,21 @@ func (s Season) Absent(day time.Time, useful bool) bool {
 	}
 	return !s.within(day, policy.SeasonSlack)
 }
+
+// Checked tells whether windows are given, and all of them were held against a published source.
+func (s Season) Checked() bool {
+	given := false
+	for _, ws := range s {
+		if slices.ContainsFunc(ws, func(w Window) bool { return !w.Checked }) {
+			return false
+		}
+		given = given || len(ws) > 0
+	}
+	return given
+}
+
+// Outside tells whether windows are given, and the day lies more than so many days outside each.
+func (s Season) Outside(day time.Time, days int) bool { return !s.within(day, days) }
 
 // within tells whether the day is in any window widened by so many days at either end; true where none is given.
 func (s Season) within(day time.Time, slack int) bool {

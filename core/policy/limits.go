@@ -90,6 +90,13 @@ const (
 	SeasonSlackUseful = 14
 )
 
+// Season as evidence: a date more than SeasonFar days outside every window of a harmful taxon, moved to the place, halves the belief
+// that it is the one, and no more: windows are checked, years are not. Common practice, both.
+const (
+	SeasonFar  = 42
+	SeasonHint = 3 * Deciban
+)
+
 // Keys: what a key weighs a question by, its gain in bits, less where it is only a hint, or takes work. Common practice,
 // but for KeyDoubles, which was found by trial.
 const (

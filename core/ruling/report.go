@@ -124,7 +124,7 @@ func (r *Ruling) linesOf(taxon int) []LineWeight {
 		if l.Weight > -policy.LeastDifference && l.Weight < policy.LeastDifference {
 			continue
 		}
-		line := LineWeight{Line: r.sheet.Guide.Lines[l.Line], Weight: l.Weight.In(), Full: l.Full, Cut: l.Depth > 0}
+		line := LineWeight{Line: r.sheet.LineName(l.Line), Characters: []string{}, Weight: l.Weight.In(), Full: l.Full, Cut: l.Depth > 0}
 		for _, e := range l.Entries {
 			line.Characters = append(line.Characters, e.Column.ID)
 		}

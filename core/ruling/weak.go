@@ -92,7 +92,7 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 	add := func(of ...evidence.LineWeight) {
 		w := &weak{taxa: []int{taxon}}
 		for _, l := range of {
-			w.lines = append(w.lines, r.sheet.Guide.Lines[l.Line])
+			w.lines = append(w.lines, r.sheet.LineName(l.Line))
 			for _, e := range l.Entries {
 				w.readings = append(w.readings, e.Column.ID)
 			}
@@ -116,7 +116,7 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 		return
 	}
 	slices.SortFunc(lines, func(a, b evidence.LineWeight) int {
-		return strings.Compare(r.sheet.Guide.Lines[a.Line], r.sheet.Guide.Lines[b.Line])
+		return strings.Compare(r.sheet.LineName(a.Line), r.sheet.LineName(b.Line))
 	})
 	for i, a := range lines {
 		for _, b := range lines[i+1:] {

@@ -123,7 +123,7 @@ func At(s guide.Season, at, reference Site, correction float64) guide.Season {
 		for _, w := range windows {
 			m, err := Moved(w, at, reference, correction)
 			if err == nil {
-				w = guide.Window{From: MonthDay(m.From), To: MonthDay(m.To)}
+				w.From, w.To = MonthDay(m.From), MonthDay(m.To)
 			}
 			out[organ] = append(out[organ], w)
 		}

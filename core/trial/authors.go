@@ -105,6 +105,8 @@ type AuthorOptions struct {
 	PerTaxon, PerForm int
 	// Named leaves out the specimens that nobody named.
 	Named bool
+	// Dated gives each the day on which it is found, in a month of its form, as the author has it.
+	Dated bool
 	Seed  uint64
 }
 
@@ -124,6 +126,9 @@ func DrawDescribed(g *guide.Matrix, author []Described, o AuthorOptions) []Speci
 		for _, name := range names {
 			for _, form := range author[i].forms(o, r) {
 				s := drawForm(g, t, form, r)
+				if o.Dated && len(form.Months) > 0 {
+					s.Date = fmt.Sprintf("2026-%02d-%02d", form.Months[r.IntN(len(form.Months))], 1+r.IntN(28))
+				}
 				s.ID = fmt.Sprintf("%s-%d", g.Taxa[t].ID, len(out)+1)
 				if name >= 0 {
 					s.Target = g.Taxa[name].ID
@@ -287,4 +292,21 @@ func sortedKeys[V any](m map[string]V) []string {
 	}
 	slices.Sort(keys)
 	return keys
+}
+
+// Checked is a guide as if every window of its seasons were held against a published source, so that a date is a hint wherever it can be.
+func Checked(g *guide.Matrix) *guide.Matrix {
+	out := *g
+	out.Taxa = slices.Clone(g.Taxa)
+	for i := range out.Taxa {
+		of := guide.Season{}
+		for organ, ws := range out.Taxa[i].Season {
+			for _, w := range ws {
+				w.Checked = true
+				of[organ] = append(of[organ], w)
+			}
+		}
+		out.Taxa[i].Season = of
+	}
+	return &out
 }

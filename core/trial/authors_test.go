@@ -3,13 +3,16 @@ package trial_test
 import (
 	"encoding/json"
 	"math"
+	"math/rand/v2"
 	"os"
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/policy"
 	"zestythicket/core/trial"
 )
 
@@ -169,4 +172,47 @@ func TestDisagreementsByHand(t *testing.T) {
 	if e := trial.Errors(g, author)["stem-base"]; math.Abs(e-(0.3+10*0.02)/11) > 0.001 {
 		t.Errorf("the error is %v", e)
 	}
+}
+
+// Season as evidence, as if every window of the guide were checked: specimens of harmful taxa that another author describes, found on any
+// day of the year, whatever their season, are none of them cleared where they are serious; of those that merely upset no
+// more than without any date. What counts against deadly ones is not touched by dates at all.
+func TestSeasonAsEvidenceClearsNothingHarmful(t *testing.T) {
+	plain := shipped(t)
+	g := trial.Checked(plain)
+	var harmful []trial.Described
+	for _, d := range secondAuthor(t) {
+		if n, _ := g.Taxon(d.Taxon); !g.Taxa[n].Useful() && (g.Taxa[n].Harm == guide.Serious || g.Taxa[n].Harm == guide.Upset) {
+			harmful = append(harmful, d)
+		}
+	}
+	specimens := trial.DrawDescribed(g, harmful, trial.AuthorOptions{PerTaxon: 1, Seed: 15})
+	far, r := 0, rand.New(rand.NewPCG(15, 3))
+	for i := range specimens {
+		s := &specimens[i]
+		day := time.Date(2026, 1, 1+r.IntN(365), 0, 0, 0, 0, time.UTC)
+		s.Date = day.Format(time.DateOnly)
+		if n, _ := g.Taxon(s.Taxon.ID); g.Taxa[n].Season.Checked() && g.Taxa[n].Season.Outside(day, policy.SeasonFar) {
+			far++
+		}
+	}
+	if far < len(specimens)/6 {
+		t.Fatalf("only %d of %d are found far outside their season", far, len(specimens))
+	}
+	cleared := func(of *guide.Matrix) map[guide.Harm]int {
+		results, err := trial.Run(of, specimens, trial.Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		out := map[guide.Harm]int{}
+		for _, h := range trial.Outcomes(of, results).Harmful {
+			out[h.Harm] = h.NamedCleared + h.UnnamedCleared
+		}
+		return out
+	}
+	with, without := cleared(g), cleared(plain)
+	if with[guide.Serious] > 0 || with[guide.Upset] > without[guide.Upset]+1 {
+		t.Errorf("with dates as evidence %v are cleared, without %v", with, without)
+	}
+	t.Logf("%d specimens, %d of them far outside their season; cleared with dates as evidence %v, without %v", len(specimens), far, with, without)
 }

@@ -16,6 +16,7 @@ import (
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/ruling"
+	"zestythicket/core/season"
 )
 
 // Specimen is one whole specimen: what it shows for each character, a state or a number, and whether it harms.
@@ -26,6 +27,8 @@ type Specimen struct {
 	Readings map[string]Value `json:"readings"`
 	// Target is the name that it is asked for under; empty for none.
 	Target string `json:"target,omitempty"`
+	// Date is the day on which it is found, at the guide's reference place; empty for none.
+	Date string `json:"date,omitempty"`
 	// Taxon is what it was drawn from; nil where it was not drawn. Form is the form of it.
 	Taxon *guide.Taxon `json:"-"`
 	Form  string       `json:"-"`
@@ -202,7 +205,11 @@ func (l loop) all(o Options, index uint64) Result {
 
 // run asks until the verdict is no longer to keep looking, or nothing is left to ask. It gives the answers too.
 func (l loop) run(wrong lie) (Result, []evidence.Reading) {
-	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Target: l.specimen.Target, Region: l.region, Observer: evidence.Observer{Taught: l.taught}}
+	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Target: l.specimen.Target, Region: l.region, Date: l.specimen.Date, Observer: evidence.Observer{Taught: l.taught}}
+	if rec.Date != "" {
+		at := season.Site(l.g.Meta.Reference)
+		rec.Place = &at
+	}
 	out := Result{
 		ID: l.specimen.ID, Harmful: l.specimen.Harmful, Taxon: l.specimen.Taxon, Target: l.specimen.Target, Form: l.specimen.Form, Why: []string{},
 	}

@@ -163,7 +163,7 @@ function Cuts({
       {told.map((l) => (
         <span key={l.line} className={l.weight < 0 ? 'for' : l.cut ? 'cut' : 'hint'}>
           {kind(l)}
-          {l.characters.map(says).join('; ')}
+          {l.characters.length === 0 ? 'so far from its season on that day' : l.characters.map(says).join('; ')}
           {weights && ` (${decibans(l.weight)})`}
         </span>
       ))}
