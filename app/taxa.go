@@ -2,12 +2,14 @@ package app
 
 import (
 	"cmp"
+	"context"
 	"maps"
 	"slices"
 	"strings"
 	"time"
 
 	"zestythicket/core/guide"
+	"zestythicket/core/season"
 )
 
 // TaxonPage is all that the guide says of a taxon, and what its figure is drawn from.
@@ -16,7 +18,8 @@ type TaxonPage struct {
 	Synonyms    []string           `json:"synonyms"`
 	Members     []string           `json:"members" doc:"The species and forms that a group holds"`
 	Regions     []string           `json:"regions"`
-	Season      []OrganSeason      `json:"season"`
+	Season      []OrganSeason      `json:"season" doc:"Moved to the user's place"`
+	SeasonAt    string             `json:"season_at" doc:"Where the season is so"`
 	Scores      []SourcedScore     `json:"scores" doc:"In the order of the guide's characters"`
 	MustSee     []string           `json:"must_see"`
 	Lookalikes  []KnownLookalike   `json:"lookalikes"`
@@ -85,12 +88,18 @@ func (s *Session) find(id string) (int, error) {
 }
 
 // TaxonPage gives a taxon's page, its figure drawn for a stage (empty for any) and a month (0 for all).
-func (s *Session) TaxonPage(id, stage string, month int) (*TaxonPage, error) {
+func (s *Session) TaxonPage(ctx context.Context, id, stage string, month int) (*TaxonPage, error) {
 	t, err := s.find(id)
 	if err != nil {
 		return nil, err
 	}
 	m, tx := s.Guide.Matrix, s.Guide.Matrix.Described(t)
+	set, err := s.Settings(ctx)
+	if err != nil {
+		return nil, err
+	}
+	at, yours := set.site(m)
+	here := season.At(tx.Season, at, season.Site(m.Meta.Reference), 0)
 	p := &TaxonPage{
 		View: s.taxon(t), Synonyms: append([]string{}, tx.Synonyms...), Regions: []string{}, Season: []OrganSeason{}, Scores: []SourcedScore{},
 		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []KnownLookalike{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest.Prose()),
@@ -109,8 +118,12 @@ func (s *Session) TaxonPage(id, stage string, month int) (*TaxonPage, error) {
 	}
 	if month > 0 {
 		middle := guide.MidMonth(time.Month(month))
-		maps.DeleteFunc(p.Usual, func(id, _ string) bool { return !m.ThereIn(t, id, middle) })
-		maps.DeleteFunc(p.Sizes, func(id string, _ float64) bool { return !m.ThereIn(t, id, middle) })
+		gone := func(id string) bool {
+			n, ok := m.Column(id)
+			return !ok || !here.In(m.Columns[n].Organ, middle)
+		}
+		maps.DeleteFunc(p.Usual, func(id, _ string) bool { return gone(id) })
+		maps.DeleteFunc(p.Sizes, func(id string, _ float64) bool { return gone(id) })
 	}
 	if c := s.Guide.Overlay.Correction(tx.ID); c != nil {
 		p.Note = string(c.Note)
@@ -118,9 +131,13 @@ func (s *Session) TaxonPage(id, stage string, month int) (*TaxonPage, error) {
 	for _, code := range tx.Regions {
 		p.Regions = append(p.Regions, cmp.Or(guide.Regions[code], code))
 	}
+	p.SeasonAt = "where the guide was written for"
+	if yours {
+		p.SeasonAt = "at " + cmp.Or(set.Place.Name, "your place")
+	}
 	for _, organ := range guide.Organs {
-		if w := tx.Season[organ]; len(w) > 0 {
-			p.Season = append(p.Season, OrganSeason{organ, w, tx.Season.Halves(organ)})
+		if w := here[organ]; len(w) > 0 {
+			p.Season = append(p.Season, OrganSeason{organ, w, here.Halves(organ)})
 		}
 	}
 	for _, id := range tx.Sources {

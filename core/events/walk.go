@@ -49,7 +49,6 @@ type Outing struct {
 // Target is a taxon to look for, how many pieces are wanted, and how much: 1 to 3 stars.
 type Target struct {
 	Taxon  string `json:"taxon"`
-	Part   string `json:"part,omitempty"`
 	Pieces int    `json:"pieces"`
 	Stars  int    `json:"stars"`
 }

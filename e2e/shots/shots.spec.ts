@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { demo, expect, feature, test } from '../tests/thicket';
+import { demo, expect, feature, planned, test } from '../tests/thicket';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
 
@@ -31,12 +31,13 @@ test('pictures of the main views', async ({ page }) => {
     'bench-keep-looking': demo(10),
     'bench-leave': demo(4),
     'bench-cleared': demo(1),
-    'bench-plant': demo(9),
     records: '/records',
     settings: '/settings',
     guide: '/guide',
     'guide-taxon': '/guide/amanita-rubescens',
-    'guide-family': '/guide/family/Apiaceae',
+    almanac: '/almanac?date=2026-09-05',
+    walk: planned,
+    cards: '/cards?walk=01960000-0000-7000-8000-00000000c001',
     'side-by-side-ramsons': '/compare?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
   };
   for (const [name, path] of Object.entries(views)) {
@@ -53,8 +54,6 @@ test('pictures of the main views', async ({ page }) => {
   await shot(page, 'key');
   await page.goto(demo(5));
   await shot(page, 'bench-phone', 390, 844);
-  await page.goto('/records');
-  await shot(page, 'records-phone', 390, 844);
   await page.goto(demo(8));
   await page.getByRole('button', { name: 'Reopen it' }).click();
   await expect(page.getByText('What if I misread?')).toBeVisible();

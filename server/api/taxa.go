@@ -22,12 +22,12 @@ func (a *api) taxonRoutes(h huma.API) {
 			return s.TaxonDocument(in.ID)
 		})
 	register(a, h, operation(http.MethodGet, "/taxa/{id}/page", "get-taxon-page", "A taxon's page: all that the guide says, and what its figure is drawn from"),
-		func(_ context.Context, s *app.Session, in *struct {
+		func(ctx context.Context, s *app.Session, in *struct {
 			At
 			Stage string `query:"stage" enum:"young,mature,old,wet,dry,frosted,"`
 			Month int    `query:"month" minimum:"0" maximum:"12" doc:"The figure shows only what is there then; 0 for all"`
 		}) (*app.TaxonPage, error) {
-			return s.TaxonPage(in.ID, in.Stage, in.Month)
+			return s.TaxonPage(ctx, in.ID, in.Stage, in.Month)
 		})
 	register(a, h, operation(http.MethodGet, "/families/{name}", "get-family", "A family: its taxa, and what they share"),
 		func(_ context.Context, s *app.Session, in *struct {

@@ -164,6 +164,17 @@ export default function TaxonPage({ id }: { id: string }) {
         </div>
       </Top>
       <Season page={data} month={month} />
+      {data.season.length > 0 && (
+        <p>
+          Its season {data.season_at}, by rule
+          {data.view.use !== 'none' && (
+            <>
+              ; <Link href={`/almanac?q=${encodeURIComponent(data.view.display_name)}`}>follow it in the almanac</Link>
+            </>
+          )}
+          .
+        </p>
+      )}
       <Texts>
         {data.disputed && (
           <div className="dispute">
