@@ -44,6 +44,10 @@ export const organWords: Record<Organ, string> = {
   season: 'Season',
 };
 
+/** A part that is there in a season, within a sentence: of a mushroom it is the whole of it. */
+export const partWords = (organ: Organ): string =>
+  organ === 'habit' ? 'the whole of it' : organWords[organ].toLowerCase();
+
 export const doneWords: Record<NonNullable<Schema['Closing']['done']>, string> = {
   took: 'Took it',
   left: 'Left it',

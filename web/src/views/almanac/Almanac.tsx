@@ -211,68 +211,70 @@ function Sifted({
       ) : (
         sift()
       )}
-      <Months>
-        <span />
-        <Twelve role="group" aria-label="The month looked at">
-          {monthNames.map((m, i) => {
-            const month = String(i + 1).padStart(2, '0');
-            const here = date.slice(5, 7) === month;
-            const there =
-              date.slice(0, 4) === today.slice(0, 4) && today.slice(5, 7) === month
-                ? ''
-                : `${date.slice(0, 4)}-${month}-15`;
-            return (
-              <button
-                key={m}
-                type="button"
-                aria-pressed={here}
-                aria-label={`${m}: what is there`}
-                onClick={() => put('date', there)}
-              >
-                {m}
-              </button>
-            );
-          })}
-        </Twelve>
-      </Months>
-      {sifted.length === 0 && (
-        <p role="status">
-          {followed && data.taxa.every((t) => t.stars === 0)
-            ? 'You follow nothing yet: the star beside a name does that.'
-            : 'Nothing in this guide is like that.'}
-        </p>
-      )}
-      {sections.map(({ heading, states, open }) => {
-        const list = sifted.filter((t) => states.includes(t.state));
-        if (list.length === 0) return null;
-        const rows = () => (
-          <List aria-label={heading}>
-            {list.map((t) => (
-              <One key={t.taxon} taxon={t} today={data.today} around={around} doubles={doubles} onFollow={mutate} />
-            ))}
-          </List>
-        );
-        return open || followed || name ? (
-          <section key={heading}>
-            <Heading>
-              {heading}: {list.length}
-            </Heading>
-            {rows()}
-          </section>
-        ) : (
-          <Folded
-            key={heading}
-            open={false}
-            heading={
-              <h2>
+      <div>
+        <Months>
+          <span />
+          <Twelve role="group" aria-label="The month looked at">
+            {monthNames.map((m, i) => {
+              const month = String(i + 1).padStart(2, '0');
+              const here = date.slice(5, 7) === month;
+              const there =
+                date.slice(0, 4) === today.slice(0, 4) && today.slice(5, 7) === month
+                  ? ''
+                  : `${date.slice(0, 4)}-${month}-15`;
+              return (
+                <button
+                  key={m}
+                  type="button"
+                  aria-pressed={here}
+                  aria-label={`${m}: what is there`}
+                  onClick={() => put('date', there)}
+                >
+                  {m}
+                </button>
+              );
+            })}
+          </Twelve>
+        </Months>
+        {sifted.length === 0 && (
+          <p role="status">
+            {followed && data.taxa.every((t) => t.stars === 0)
+              ? 'You follow nothing yet: the star beside a name does that.'
+              : 'Nothing in this guide is like that.'}
+          </p>
+        )}
+        {sections.map(({ heading, states, open }) => {
+          const list = sifted.filter((t) => states.includes(t.state));
+          if (list.length === 0) return null;
+          const rows = () => (
+            <List aria-label={heading}>
+              {list.map((t) => (
+                <One key={t.taxon} taxon={t} today={data.today} around={around} doubles={doubles} onFollow={mutate} />
+              ))}
+            </List>
+          );
+          return open || followed || name ? (
+            <section key={heading}>
+              <Heading>
                 {heading}: {list.length}
-              </h2>
-            }
-          >
-            {rows}
-          </Folded>
-        );
-      })}
+              </Heading>
+              {rows()}
+            </section>
+          ) : (
+            <Folded
+              key={heading}
+              open={false}
+              heading={
+                <h2>
+                  {heading}: {list.length}
+                </h2>
+              }
+            >
+              {rows}
+            </Folded>
+          );
+        })}
+      </div>
     </>
   );
 }

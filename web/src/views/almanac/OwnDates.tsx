@@ -9,7 +9,7 @@ import { Folded } from '../../components/Folded';
 import { Pick } from '../../components/Pick';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { useToday } from '../../components/useToday';
-import { organWords } from '../../components/words';
+import { organWords, partWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 
 const List = styled.ul`
@@ -91,7 +91,7 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
         {data.dates.map((d) => (
           <li key={`${d.id}${d.record}${d.date}`}>
             <span>
-              {d.date}: <Link href={`/guide/${d.taxon}`}>{d.name}</Link>, {organWords[d.organ].toLowerCase()},{' '}
+              {d.date}: <Link href={`/guide/${d.taxon}`}>{d.name}</Link>, {partWords(d.organ)},{' '}
               {edgeWords[d.edge].toLowerCase()}
               {d.note && `. ${d.note}`}
             </span>

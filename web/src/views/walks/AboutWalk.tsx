@@ -19,7 +19,7 @@ const Fields = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
   gap: 12px;
-  align-items: start;
+  align-items: end;
 `;
 
 const One = styled.div`

@@ -4,7 +4,7 @@ import { Link } from 'wouter';
 import type { Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Stalk } from '../../components/Harm';
-import { harmWords, organWords } from '../../components/words';
+import { harmWords, partWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { toldWords, tools, whole } from './words';
 
@@ -99,8 +99,7 @@ export function Target({
                   (d.told_by.length > 0 && `Told by: ${d.told_by.map((k) => said(k).toLowerCase()).join(', ')}.`)}
               </small>
               <small>
-                {d.shows.length > 0 &&
-                  `To be seen of it: ${d.shows.map((o) => (o === 'habit' ? 'the whole of it' : organWords[o].toLowerCase())).join(', ')}. `}
+                {d.shows.length > 0 && `To be seen of it: ${d.shows.map(partWords).join(', ')}. `}
                 {d.ground.length > 0 && `Same ground: ${d.ground.map((g) => stateName(guide, g)).join(', ')}.`}
               </small>
             </div>

@@ -20,7 +20,7 @@ const List = styled.ul`
   li { display: grid; grid-template-columns: 9rem minmax(0, 1fr) auto; gap: 6px 16px; align-items: center; padding: 12px 0; border-top: 1.5px solid ${c('mist')}; }
   && h2 { font-size: 18px; margin: 0; }
   small { color: ${c('stone')}; font-size: 15px; display: block; }
-  ${narrow} { li { grid-template-columns: minmax(0, 1fr) auto; } li > div { grid-column: 1 / -1; } }
+  ${narrow} { li { grid-template-columns: minmax(0, 1fr) auto; } li > div { grid-column: 1 / -1; } li > button { grid-column: 1 / -1; justify-self: end; } }
 `;
 
 /** The walks that are planned, under way, or over. */
