@@ -78,21 +78,16 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	if err != nil {
 		return err
 	}
-	release, err := store.Hold(dir)
+	s, release, err := openStore(dir, log, func() error {
+		if o.demo {
+			return clearDemo(dir)
+		}
+		return nil
+	})
 	if err != nil {
 		return err
 	}
 	defer release()
-	if o.demo {
-		if err := clearDemo(dir); err != nil {
-			return err
-		}
-	}
-	s, err := store.Open(dir, log)
-	if err != nil {
-		return err
-	}
-	defer s.Close()
 	a := app.New(base, s, guidefile.Files{})
 	a.WriteCalendar = exchange.Calendar
 	a.Log = log
@@ -204,6 +199,22 @@ func dataFolder(o serveOptions) (string, error) {
 		dir = filepath.Join(dir, "demo")
 	}
 	return dir, nil
+}
+
+// openStore opens the data folder for this program alone; before is done in it first. Release closes it, and lets the next one in.
+func openStore(dir string, log *slog.Logger, before func() error) (s *store.Store, release func(), err error) {
+	free, err := store.Hold(dir)
+	if err != nil {
+		return nil, nil, err
+	}
+	if err = before(); err == nil {
+		s, err = store.Open(dir, log)
+	}
+	if err != nil {
+		free()
+		return nil, nil, err
+	}
+	return s, func() { s.Close(); free() }, nil
 }
 
 // clearDemo takes away what an earlier demo left: it is new at every start.

@@ -298,6 +298,28 @@ func TestWalkPlan(t *testing.T) {
 	if b, err := os.ReadFile(lp); err != nil || !strings.HasPrefix(string(b), "Maximize") {
 		t.Errorf("%v: %.40s", err, b)
 	}
+	// Two hours on 5 September without a knife, and comfrey on 25 April before it flowers.
+	for day, c := range map[string]struct{ without, target, cannot, danger string }{
+		"2026-09-05": {"knife", "agaricus-campestris", "knife", "agaricus-xanthodermus"}, "2026-04-25": {"", "symphytum-officinale", "", "digitalis-purpurea"},
+	} {
+		kit := `["ruler","lens","card","gloves","knife"]`
+		if c.without != "" {
+			kit = strings.Replace(kit, `,"`+c.without+`"`, "", 1)
+		}
+		out, err := run(t, `{"date":"`+day+`","region":"11","start":{"latitude":49.3,"longitude":19.3,"elevation_m":620},"minutes":120,"observer":{"kit":`+kit+`},"targets":[{"taxon":"`+c.target+`"}],"places":[]}`, "walk", "plan")
+		if err != nil {
+			t.Fatal(err)
+		}
+		var p walk.Plan
+		if err := json.Unmarshal([]byte(out), &p); err != nil {
+			t.Fatal(err)
+		}
+		a := p.Targets[0]
+		i := slices.IndexFunc(a.Dangers, func(d walk.Danger) bool { return d.Taxon == c.danger })
+		if !a.Part.State.There() || (a.Telling.Told == walk.Cannot) != (c.cannot != "") || c.cannot != "" && a.Telling.Missing[0] != c.cannot || i < 0 || a.Dangers[i].Tell == "" || len(p.Kit) < 3 {
+			t.Errorf("%s: %+v", day, a)
+		}
+	}
 	for _, bad := range []string{"", "{", `{"minute": 3}`, strings.Replace(request, "120", "0", 1)} {
 		if _, err := run(t, bad, "walk", "plan"); err == nil {
 			t.Errorf("%.30q is planned", bad)

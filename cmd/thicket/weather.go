@@ -12,7 +12,6 @@ import (
 	"zestythicket/core/season"
 	"zestythicket/guidefile"
 	"zestythicket/server/api"
-	"zestythicket/store"
 
 	"github.com/spf13/cobra"
 )
@@ -65,16 +64,11 @@ func weatherImport(c *cobra.Command, g *guideFlag, o serveOptions, file string) 
 	if err != nil {
 		return err
 	}
-	release, err := store.Hold(dir)
+	s, release, err := openStore(dir, slog.New(slog.DiscardHandler), func() error { return nil })
 	if err != nil {
 		return err
 	}
 	defer release()
-	s, err := store.Open(dir, slog.New(slog.DiscardHandler))
-	if err != nil {
-		return err
-	}
-	defer s.Close()
 	session, err := app.New(base, s, guidefile.Files{}).Session(c.Context(), api.Owner)
 	if err != nil {
 		return err

@@ -1,6 +1,6 @@
 import { memo, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { Link, useLocation, useSearchParams } from 'wouter';
+import { Link, useLocation } from 'wouter';
 import type { Harm, Schema } from '../../api/client';
 import { useAlmanac } from '../../api/useAlmanac';
 import { useChangeAlmanac } from '../../api/useChangeAlmanac';
@@ -16,6 +16,7 @@ import { Stars } from '../../components/Stars';
 import { Strip } from '../../components/Strip';
 import { inUnits, withUnit } from '../../components/units';
 import { useNarrow } from '../../components/useNarrow';
+import { useSift } from '../../components/useSift';
 import { useToday } from '../../components/useToday';
 import { harmWords, organWords } from '../../components/words';
 import { c, narrow as onNarrow } from '../../theme/tokens';
@@ -61,13 +62,13 @@ const List = styled.ul`
   .name a { font-weight: 700; font-size: 17px; text-underline-offset: 3px; }
   small { color: ${c('stone')}; font-size: 14.5px; display: block; }
   .doubles { grid-column: 1 / -1; display: grid; gap: 4px; }
-  .double { display: grid; grid-template-columns: ${grid}; gap: 2px 16px; align-items: center; padding-left: 44px; font-size: 15px; }
+  .double { display: grid; grid-template-columns: ${grid}; gap: 2px 16px; align-items: center; font-size: 15px; }
   .double span { color: ${c('thorn')}; font-weight: 600; }
-  .double > div { display: grid; grid-template-columns: 18px minmax(0, 1fr); gap: 0 8px; align-items: start; }
+  .double > div { padding-left: 44px; display: grid; grid-template-columns: 18px minmax(0, 1fr); gap: 0 8px; align-items: start; }
   .more { min-height: 40px; border: 0; background: none; font: inherit; font-size: 14.5px; color: ${c('thorn')}; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; padding: 4px 0; }
   ${onNarrow} {
     > li, .double { grid-template-columns: minmax(0, 1fr); }
-    .double { padding-left: 20px; }
+    .double > div { padding-left: 20px; }
   }
 `;
 
@@ -86,21 +87,11 @@ const sections: { heading: string; states: Schema['PartState'][]; open: boolean 
 
 /** The year at one's own place: what is there, what begins and ends, and what harmful doubles stand beside it. */
 export default function AlmanacView() {
-  const [search, setSearch] = useSearchParams();
+  const { search, sift: put } = useSift();
   const today = useToday();
   const date = search.get('date') ?? today;
   const { data, error } = useAlmanac(date);
   const { data: settings } = useSettings();
-  const put = (key: string, value: string) =>
-    setSearch(
-      (was) => {
-        const next = new URLSearchParams(was);
-        if (value) next.set(key, value);
-        else next.delete(key);
-        return next;
-      },
-      { replace: true },
-    );
   if (!data || !settings) return <Waiting error={error} />;
   const { height } = inUnits(settings.units === 'imperial');
   const { latitude, longitude, elevation_m } = data.place;

@@ -1,6 +1,6 @@
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { Link, useSearchParams } from 'wouter';
+import { Link } from 'wouter';
 import type { Taxon } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useTaxonSearch } from '../../api/useTaxonSearch';
@@ -13,6 +13,7 @@ import { Page, Waiting } from '../../components/Page';
 import { Pick } from '../../components/Pick';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { usePause } from '../../components/usePause';
+import { useSift } from '../../components/useSift';
 import { harmWords } from '../../components/words';
 import { c, narrow } from '../../theme/tokens';
 
@@ -43,23 +44,8 @@ const any = { id: '', name: 'Any' };
 
 /** The guide to leaf through: found by any name, sifted by family, month, use and harm. */
 export default function Guide() {
-  // What is looked for stands in the address, so that it is there again when one comes back.
-  const [search, setSearch] = useSearchParams();
+  const { of, sift, search } = useSift();
   const [name, setName] = useState(search.get('q') ?? '');
-  const sift = useCallback(
-    (key: string, value: string) =>
-      setSearch(
-        (was) => {
-          const next = new URLSearchParams(was);
-          if (value) next.set(key, value);
-          else next.delete(key);
-          return next;
-        },
-        { replace: true },
-      ),
-    [setSearch],
-  );
-  const of = (key: string) => search.get(key) ?? '';
   const [kingdom, family, use, harm, now] = [of('kind'), of('family'), of('use'), of('harm'), search.has('now')];
   const month = new Date().getMonth() + 1;
   const query = usePause(name.trim());

@@ -108,8 +108,8 @@ export default function Walk({ id }: { id: string }) {
           }
         />
       )}
+      {walk.ending && <Ending ending={walk.ending} />}
       {walk.trouble && <p role="alert">{walk.trouble}</p>}
-      {walk.plan && <Planned walk={walk} plan={walk.plan} guide={guide} open={open} onChange={change} />}
       {walk.records.length > 0 && (
         <section aria-label="Looked at on this walk">
           <h2>Looked at on this walk</h2>
@@ -125,7 +125,8 @@ export default function Walk({ id }: { id: string }) {
           </ul>
         </section>
       )}
-      <Ending walk={walk} onChange={change} isPending={isPending} />
+      {walk.plan && <Planned walk={walk} plan={walk.plan} guide={guide} open={open} onChange={change} />}
+      {walk.state !== 'ended' && <End walk={walk} onChange={change} isPending={isPending} />}
     </Page>
   );
 }
@@ -245,7 +246,19 @@ function Planned({
   );
 }
 
-function Ending({
+/** What came of a walk. */
+function Ending({ ending: e }: { ending: Schema['Ending'] }) {
+  return (
+    <section aria-label="What came of it">
+      <h2>What came of it</h2>
+      <p>Found: {e.found || 'nothing noted'}</p>
+      <p>Taken: {e.taken || 'nothing noted'}</p>
+      <p>Left: {e.left || 'nothing noted'}</p>
+    </section>
+  );
+}
+
+function End({
   walk,
   onChange,
   isPending,
@@ -257,16 +270,6 @@ function Ending({
   const [found, setFound] = useState('');
   const [taken, setTaken] = useState('');
   const [left, setLeft] = useState('');
-  const e = walk.ending;
-  if (e)
-    return (
-      <section aria-label="What came of it">
-        <h2>What came of it</h2>
-        <p>Found: {e.found || 'nothing noted'}</p>
-        <p>Taken: {e.taken || 'nothing noted'}</p>
-        <p>Left: {e.left || 'nothing noted'}</p>
-      </section>
-    );
   if (walk.state !== 'under-way' || walk.deleted) return null;
   return (
     <Folded open={false} heading={<h2>End the walk</h2>}>
