@@ -11,6 +11,7 @@ import (
 	"strings"
 	"testing"
 
+	"zestythicket/core/colour"
 	"zestythicket/core/keying"
 	"zestythicket/core/walk"
 	"zestythicket/guidefile"
@@ -350,5 +351,56 @@ func TestWalkPlan(t *testing.T) {
 	defer release()
 	if _, err := run(t, out, "weather", "import", "--data", dir, "-"); err == nil {
 		t.Error("it writes where another program is at work")
+	}
+}
+
+// What could still be in a basket, and which colour a point has: numbers in, a line of JSON out.
+func TestBoundAndColour(t *testing.T) {
+	for args, want := range map[string]string{
+		"bound --pieces 60 --checked 20":                                   `"others":6,`,
+		"bound --pieces 20 --checked 20":                                   "Every piece was checked.",
+		"bound --pieces 10 --checked 11":                                   "cannot have been checked",
+		"colour --character spore-print --rgb 75,43,42":                    `"nearest":[{"state":"chocolate","distance":0}`,
+		"colour --character spore-print --rgb 60,32,24 --card 200,170,130": `"card":true`,
+		"colour --character spore-print --rgb 60,32,24 --card 5,5,5":       "too dark",
+		"colour --character stem-base --rgb 60,32,24":                      "names no colours",
+		"colour --character nothing --rgb 60,32,24":                        "no character",
+		"colour --character cap-colour --rgb 60,32":                        "not three numbers",
+		"colour --character cap-colour --rgb 60,32,256":                    "256 is not 0 to 255",
+	} {
+		out, err := run(t, "", strings.Fields(args)...)
+		if err != nil {
+			out = err.Error()
+		}
+		if !strings.Contains(out, want) {
+			t.Errorf("%s: %s", args, out)
+		}
+	}
+}
+
+// The colours that the front end draws are those of the guide, which photographs are compared with.
+func TestSwatchesAreTheGuides(t *testing.T) {
+	text, err := os.ReadFile("../../web/src/drawings/swatches.ts")
+	if err != nil {
+		t.Fatal(err)
+	}
+	g, err := guidefile.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	n := 0
+	for i := range g.Columns {
+		for _, s := range g.Columns[i].States {
+			if s.Swatch == "" {
+				continue
+			}
+			n++
+			if _, err := colour.Hex(s.Swatch); err != nil || !strings.Contains(string(text), s.ID+": '"+s.Swatch+"'") && !strings.Contains(string(text), "'"+s.ID+"': '"+s.Swatch+"'") {
+				t.Errorf("%s, %s: %s, %v", g.Columns[i].ID, s.ID, s.Swatch, err)
+			}
+		}
+	}
+	if n < 60 {
+		t.Errorf("only %d states name a colour", n)
 	}
 }

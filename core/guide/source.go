@@ -114,6 +114,8 @@ type State struct {
 	// Absence marks a state that says something is not there.
 	Absence bool     `json:"absence,omitempty"`
 	RestsOn Requires `json:"rests_on,omitempty"`
+	// Swatch is the colour that it names, such as "#c8a060"; empty for none. A picture of the word, by eye.
+	Swatch string `json:"swatch,omitempty"`
 	// Near lists the states of the character that are easily read in its place, each of which lists it too. Of what is read
 	// in error, half is one of those.
 	Near []string `json:"near,omitempty"`
