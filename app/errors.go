@@ -53,4 +53,5 @@ func (m Missing) Error() string { return "the guide has " + m.What }
 var Conflicts = []error{
 	events.ErrClosed, events.ErrDeleted, events.ErrNotClosed, events.ErrNotDeleted, events.ErrNothingToUndo, events.ErrNothingToRedo, events.ErrNotRead,
 	events.ErrWalkEnded, events.ErrWalkOpen, events.ErrWalkBegun, events.ErrWalkDeleted,
+	events.ErrPickingClosed, events.ErrPickingOpen, events.ErrPickingDeleted, ErrClean, ErrAgain,
 }

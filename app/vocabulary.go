@@ -22,9 +22,12 @@ type (
 	CautionCode  = ruling.CautionCode
 	Ending       = events.Ending
 	EventKind    = events.Kind
+	Finding      = events.Finding
 	Footing      = guide.Footing
 	Harm         = guide.Harm
+	Keeping      = guide.Keeping
 	Kind         = guide.Kind
+	Looked       = events.Looked
 	Organ        = guide.Organ
 	Packed       = events.Packed
 	Packing      = events.Packing
@@ -56,8 +59,10 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Apart]():        words("Apart", []Apart{compare.Always, compare.Sometimes, compare.Never}),
 	reflect.TypeFor[CautionCode]():  words("CautionCode", ruling.CautionCodes),
 	reflect.TypeFor[EventKind]():    words("EventKind", events.RecordKinds),
+	reflect.TypeFor[Finding]():      words("Finding", []Finding{events.Passes, events.Doubtful, events.Another, events.Unchecked}),
 	reflect.TypeFor[Footing]():      words("Footing", policy.FootingList),
 	reflect.TypeFor[Harm]():         words("Harm", policy.Harms),
+	reflect.TypeFor[Keeping]():      words("Keeping", append([]Keeping{""}, guide.Keepings...)),
 	reflect.TypeFor[Kind]():         words("CharacterKind", []Kind{guide.States, guide.Measure, guide.Count}),
 	reflect.TypeFor[Organ]():        words("Organ", guide.Organs),
 	reflect.TypeFor[OverlayKind]():  words("OverlayKind", []OverlayKind{OwnTaxon, Corrected, ""}),

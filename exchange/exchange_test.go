@@ -42,6 +42,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	elsewhere(t, ctx, s, w)
 	for _, row := range page.Rows {
 		r, err := s.Record(ctx, row.ID)
 		if err == nil && r.Closing != nil {
@@ -84,8 +85,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 			t.Errorf("record %s: %v", row.ID, err)
 		}
 	}
-	elsewhere(t, ctx, s, w)
-	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID} {
+	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID} {
 		_, list, err := kept.Load(ctx, "me", kind, id)
 		if err != nil {
 			t.Fatal(err)
@@ -116,7 +116,12 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 	}
 }
 
-const walkID = "01960000-0000-7000-8000-00000000b001"
+const (
+	walkID    = "01960000-0000-7000-8000-00000000b001"
+	pickingID = "01960000-0000-7000-8000-00000000b002"
+	// cleared is the demo's record that was ruled clear.
+	cleared = "01960000-0000-7000-8000-000000000001"
+)
 
 // almanacID is the id of the almanac of the owner "me".
 const almanacID = "3457c3fe-6532-5492-a953-d14d95118a5d"
@@ -149,6 +154,25 @@ func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.W
 		return err
 	})
 	walk(s.ReopenWalk, s.DeleteWalk, s.RestoreWalk)
+
+	basket := func(do func() (*app.Picking, error)) { then(func() error { _, err := do(); return err }) }
+	basket(func() (*app.Picking, error) { return s.BeginPicking(ctx, pickingID, w(), cleared) })
+	basket(func() (*app.Picking, error) { return s.SayStand(ctx, pickingID, w(), 40) })
+	basket(func() (*app.Picking, error) {
+		return s.LookAtPiece(ctx, pickingID, w(), app.Looked{Piece: walkID, Is: events.Passes, Then: "trim", Why: "worms"})
+	})
+	basket(func() (*app.Picking, error) {
+		return s.LookAtPiece(ctx, pickingID, w(), app.Looked{Piece: cleared, Is: events.Another, Other: "amanita-phalloides"})
+	})
+	basket(func() (*app.Picking, error) { return s.CleanHands(ctx, pickingID, w()) })
+	basket(func() (*app.Picking, error) { return s.WeighPicking(ctx, pickingID, w(), 350) })
+	for _, do := range []func(context.Context, string, app.Write) (*app.Picking, error){s.UndoPicking, s.RedoPicking} {
+		basket(func() (*app.Picking, error) { return do(ctx, pickingID, w()) })
+	}
+	basket(func() (*app.Picking, error) { return s.ClosePicking(ctx, pickingID, w(), "by the fold") })
+	for _, do := range []func(context.Context, string, app.Write) (*app.Picking, error){s.ReopenPicking, s.DeletePicking, s.RestorePicking} {
+		basket(func() (*app.Picking, error) { return do(ctx, pickingID, w()) })
+	}
 
 	then(func() error { _, err := s.FollowTaxon(ctx, w(), "boletus-edulis", 2, ""); return err })
 	seen := app.Sighting{Taxon: "boletus-edulis", Organ: "habit", Edge: "first", Date: "2026-07-01"}

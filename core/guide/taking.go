@@ -224,7 +224,7 @@ func (h *Harvest) Prose() Prose {
 	}
 	says = append(says, takingWords[h.How], string(h.Why))
 	if h.Share > 0 {
-		says = append(says, fmt.Sprintf("Take at most %s", shareWords(h.Share)))
+		says = append(says, fmt.Sprintf("Take at most %s", ShareWords(h.Share)))
 	}
 	if h.Leave != "" {
 		says = append(says, AtStart(string(h.Leave)))
@@ -242,7 +242,8 @@ var takingWords = map[Taking]string{
 	Pluck: "Pluck it", Cut: "Cut it", Pull: "Pull it", Lever: "Lever the whole of it out", Dig: "Dig it out", PickUp: "Pick it up", Tap: "Tap it",
 }
 
-func shareWords(share float64) string {
+// ShareWords says a share in words: "a third".
+func ShareWords(share float64) string {
 	for _, w := range []struct {
 		share float64
 		words string

@@ -49,6 +49,7 @@ func routes(h huma.API, a *api) {
 	a.overlayRoutes(h)
 	a.almanacRoutes(h)
 	a.walkRoutes(h)
+	a.pickingRoutes(h)
 }
 
 func config() huma.Config {

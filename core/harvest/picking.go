@@ -1,0 +1,134 @@
+package harvest
+
+import (
+	"fmt"
+	"math"
+
+	"zestythicket/core/events"
+	"zestythicket/core/guide"
+)
+
+// Basket is what a picking comes to.
+type Basket struct {
+	// In are the pieces in the basket: those that pass and were not left, and those that were not checked. Checked of them were.
+	In      int `json:"in"`
+	Checked int `json:"checked"`
+	// Apart are the doubtful ones, which lie by themselves; Others those of another kind; Trimmed and Left what was done with pieces that
+	// pass.
+	Apart   int `json:"apart"`
+	Others  int `json:"others"`
+	Trimmed int `json:"trimmed"`
+	Left    int `json:"left"`
+	// Again are the pieces that are to be checked before anything else is called clear.
+	Again []string `json:"again"`
+	// Clean tells that hands and knife are to be cleaned before the next piece, and after what.
+	Clean string `json:"clean"`
+	// Bound is how many others could still be among those that were not checked, at 95 %; Says puts it into words.
+	Bound int    `json:"bound"`
+	Says  string `json:"says"`
+}
+
+// Of works out what a picking comes to. One of another kind sets off that every piece since the last one that was checked is to be checked
+// again: whoever gathered it may have gathered more of it. Hands and knife are cleaned after what is deadly or hurts to touch, and after
+// what nobody named.
+func Of(g *guide.Matrix, p *events.Picking) Basket {
+	b := Basket{Again: []string{}}
+	var since []string // pieces not checked since the last that was
+	dirty := -1
+	for _, l := range p.Pieces {
+		switch l.Is {
+		case events.Passes:
+			since = nil
+			switch l.Then {
+			case guide.LeaveIt:
+				b.Left++
+				continue
+			case guide.TrimIt:
+				b.Trimmed++
+			}
+			b.In, b.Checked = b.In+1, b.Checked+1
+		case events.Unchecked:
+			since = append(since, l.Piece)
+			b.In++
+		case events.Doubtful:
+			b.Apart++
+		case events.Another:
+			b.Others++
+			b.Again, since = append(b.Again, since...), nil
+			if at := p.Order[l.Piece]; at > p.Cleaned && at > dirty && dirties(g, l.Other) {
+				dirty = at
+				b.Clean = "what was no " + nameOf(g, p.Of.Taxon)
+				if n, ok := g.Taxon(l.Other); ok {
+					b.Clean = guide.InSentence(g.Taxa[n].DisplayName())
+				}
+			}
+		}
+	}
+	b.Bound, _ = Bound(b.In+b.Left+b.Others, b.Checked+b.Left+b.Others, b.Others)
+	b.Says = Says(b.In, b.Checked, b.Bound)
+	return b
+}
+
+// dirties tells whether hands and knife are to be cleaned after a taxon; after one that nobody named they are.
+func dirties(g *guide.Matrix, id string) bool {
+	n, ok := g.Taxon(id)
+	return !ok || g.Taxa[n].Harm == guide.Deadly || g.Taxa[n].Contact != nil
+}
+
+func nameOf(g *guide.Matrix, id string) string {
+	if n, ok := g.Taxon(id); ok {
+		return guide.InSentence(g.Taxa[n].DisplayName())
+	}
+	return id
+}
+
+// How much of a stand is taken at most where the guide does not say: a third of mushrooms and leaves, a tenth of roots and bulbs. Common
+// practice; no source.
+const (
+	usualShare = 1.0 / 3
+	rootShare  = 0.1
+)
+
+// Allowance is how much of a stand may be taken.
+type Allowance struct {
+	// Most is the greatest number of pieces; -1 where it was not said how many there are. Taken is what was taken there this season.
+	Most  int `json:"most"`
+	Taken int `json:"taken"`
+	// Over tells that more is in the basket than that. Says puts it into words.
+	Over bool   `json:"over"`
+	Says string `json:"says"`
+}
+
+// Allowed works out how much of a stand of so many pieces may be taken, less what was taken there this season, with so much in the basket.
+func Allowed(t *guide.Taxon, seen, taken, in int) Allowance {
+	share, smallest := usualShare, 0
+	if h := t.Harvest; h != nil {
+		if h.Organ == "root" {
+			share = rootShare
+		}
+		if h.Share > 0 {
+			share = h.Share
+		}
+		smallest = h.SmallestStand
+	}
+	a := Allowance{Most: -1, Taken: taken}
+	switch {
+	case seen <= 0:
+		a.Says = fmt.Sprintf("Say how many stand there: of %s at most %s is taken.", guide.InSentence(t.DisplayName()), guide.ShareWords(share))
+		return a
+	case seen < smallest:
+		a.Most = 0
+		a.Says = fmt.Sprintf("Take none: fewer than %d stand there.", smallest)
+	default:
+		a.Most = max(0, int(math.Floor(share*float64(seen)+1e-9))-taken)
+		a.Says = fmt.Sprintf("Of %d at most %d are taken here this season", seen, a.Most+taken)
+		if taken > 0 {
+			a.Says += fmt.Sprintf("; %d were", taken)
+		}
+		a.Says += "."
+	}
+	if a.Over = in > a.Most; a.Over {
+		a.Says += fmt.Sprintf(" %d are in the basket: that is over it.", in)
+	}
+	return a
+}

@@ -1,0 +1,91 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"zestythicket/app"
+
+	"github.com/danielgtaylor/huma/v2"
+)
+
+func (a *api) pickingRoutes(h huma.API) {
+	register(a, h, operation(http.MethodGet, "/pickings", "list-pickings", "Pickings, the latest change first"),
+		func(ctx context.Context, s *app.Session, _ *none) ([]app.PickingRow, error) { return s.Pickings(ctx) })
+	register(a, h, operation(http.MethodPost, "/pickings", "begin-picking", "Begin a picking from a record that is ruled clear"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			Body struct {
+				Write
+				ID     string `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
+				Record string `json:"record" doc:"The record's id"`
+			}
+		}) (*app.Picking, error) {
+			return s.BeginPicking(ctx, in.Body.ID, in.Body.write(), in.Body.Record)
+		})
+	register(a, h, operation(http.MethodGet, "/pickings/{id}", "get-picking", "A picking, and what it comes to"),
+		func(ctx context.Context, s *app.Session, in *At) (*app.Picking, error) { return s.Picking(ctx, in.ID) })
+	register(a, h, operation(http.MethodPost, "/pickings/{id}/piece", "look-at-piece", "Say what a look at a piece came to"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				Piece string      `json:"piece" format:"uuid" doc:"A UUID of version 7, made by the client; the same one again is looked at again"`
+				Is    app.Finding `json:"is"`
+				Then  app.Keeping `json:"then,omitempty" doc:"What is done with one that passes"`
+				Why   string      `json:"why,omitempty" maxLength:"200" doc:"What is wrong with it"`
+				Other string      `json:"other,omitempty" doc:"What another kind is taken for"`
+			}
+		}) (*app.Picking, error) {
+			b := in.Body
+			return s.LookAtPiece(ctx, in.ID, b.write(), app.Looked{Piece: b.Piece, Is: b.Is, Then: b.Then, Why: b.Why, Other: b.Other})
+		})
+	register(a, h, operation(http.MethodPost, "/pickings/{id}/stand", "say-stand", "Say how many pieces the stand had"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				Seen int `json:"seen" minimum:"0"`
+			}
+		}) (*app.Picking, error) {
+			return s.SayStand(ctx, in.ID, in.Body.write(), in.Body.Seen)
+		})
+	register(a, h, operation(http.MethodPost, "/pickings/{id}/weigh", "weigh-picking", "Say how much is in the basket"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				G float64 `json:"g" minimum:"0" doc:"Grams"`
+			}
+		}) (*app.Picking, error) {
+			return s.WeighPicking(ctx, in.ID, in.Body.write(), in.Body.G)
+		})
+	register(a, h, operation(http.MethodPost, "/pickings/{id}/close", "close-picking", "Close a picking"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				Note string `json:"note,omitempty" maxLength:"20000"`
+			}
+		}) (*app.Picking, error) {
+			return s.ClosePicking(ctx, in.ID, in.Body.write(), in.Body.Note)
+		})
+	for _, c := range []struct {
+		does, summary string
+		do            func(*app.Session, context.Context, string, app.Write) (*app.Picking, error)
+	}{
+		{"clean", "Say that hands and knife were cleaned", (*app.Session).CleanHands},
+		{"undo", "Undo the last change of a picking", (*app.Session).UndoPicking},
+		{"redo", "Redo what was undone last", (*app.Session).RedoPicking},
+		{"reopen", "Reopen a closed picking", (*app.Session).ReopenPicking},
+		{"delete", "Delete a picking", (*app.Session).DeletePicking},
+		{"restore", "Bring a deleted picking back", (*app.Session).RestorePicking},
+	} {
+		register(a, h, operation(http.MethodPost, "/pickings/{id}/"+c.does, c.does+"-picking", c.summary),
+			func(ctx context.Context, s *app.Session, in *struct {
+				At
+				Body struct{ Write }
+			}) (*app.Picking, error) {
+				return c.do(s, ctx, in.ID, in.Body.write())
+			})
+	}
+}
