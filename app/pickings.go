@@ -75,7 +75,7 @@ var pickings = streamKind[events.Picking]{
 		s.Search = guide.Fold(p.Of.Taxon + " " + p.Of.Place.Name + " " + p.Of.Date + " " + p.Of.Record)
 		in, taken := 0, 0
 		for _, l := range p.Pieces {
-			if l.Is == events.Unchecked || l.Is == events.Passes && l.Then != guide.LeaveIt {
+			if l.Is == events.Unchecked || l.Is == events.Passes && l.Keeping != guide.LeaveIt {
 				in++
 			}
 		}
@@ -185,9 +185,9 @@ func (s *Session) LookAtPiece(ctx context.Context, id string, w Write, l events.
 	switch {
 	case !slices.Contains([]events.Finding{events.Passes, events.Doubtful, events.Another, events.Unchecked}, l.Is):
 		return nil, refused("%q is not what a look can come to", l.Is)
-	case l.Is == events.Passes && !slices.Contains(guide.Keepings, l.Then):
+	case l.Is == events.Passes && !slices.Contains(guide.Keepings, l.Keeping):
 		return nil, refused("say what is done with a piece that passes: keep, trim or leave")
-	case l.Is != events.Passes && l.Then != "":
+	case l.Is != events.Passes && l.Keeping != "":
 		return nil, refused("only a piece that passes is kept, trimmed or left")
 	}
 	if l.Other != "" {

@@ -1,4 +1,4 @@
-// Package demo holds a made-up scenario: ten records, two walks and what was noted of three years in an upland valley that does not
+// Package demo holds a made-up scenario: ten records, two walks, two baskets and what was noted of three years in an upland valley that does not
 // exist, by people who do not.
 package demo
 
@@ -27,6 +27,7 @@ type Scenario struct {
 	Records  []app.Find   `json:"records"`
 	Almanac  Noted        `json:"almanac"`
 	Walks    []Walk       `json:"walks"`
+	Baskets  []Basket     `json:"baskets"`
 }
 
 // Noted is what the made-up user noted of the year.
@@ -39,6 +40,18 @@ type Noted struct {
 		From string `json:"from"`
 		To   string `json:"to"`
 	} `json:"weather"`
+}
+
+// Basket is a made-up picking: the record that it was begun from, how many stood there, and its looks, a letter a piece: k kept, t trimmed,
+// l left there, u not checked. One with a weight is closed.
+type Basket struct {
+	ID     string    `json:"id"`
+	At     time.Time `json:"at"`
+	Record string    `json:"record"`
+	Stand  int       `json:"stand"`
+	Looks  string    `json:"looks"`
+	G      float64   `json:"g,omitempty"`
+	Note   string    `json:"note,omitempty"`
 }
 
 // Walk is a made-up walk: its plan, what was packed, and what came of it.
@@ -87,7 +100,39 @@ func Fill(ctx context.Context, s *app.Session) error {
 			return fmt.Errorf("walk %s: %w", all.Walks[i].ID, err)
 		}
 	}
+	for i := range all.Baskets {
+		if err := gathered(ctx, s, &all.Baskets[i]); err != nil {
+			return fmt.Errorf("basket %s: %w", all.Baskets[i].ID, err)
+		}
+	}
 	return nil
+}
+
+// gathered puts a picking in as it happened, a piece every ten seconds.
+func gathered(ctx context.Context, s *app.Session, b *Basket) error {
+	w, at := writes(b.ID), b.At
+	s.Now = func() time.Time { at = at.Add(10 * time.Second); return at }
+	_, err := s.BeginPicking(ctx, b.ID, w(), b.Record)
+	if err == nil {
+		_, err = s.SayStand(ctx, b.ID, w(), b.Stand)
+	}
+	keeping := map[rune]app.Keeping{'k': "keep", 't': "trim", 'l': "leave"}
+	for _, l := range b.Looks {
+		to := w()
+		look := app.Looked{Piece: to.Op, Is: "passes", Keeping: keeping[l]}
+		if l == 'u' {
+			look.Is = "unchecked"
+		}
+		if err == nil {
+			_, err = s.LookAtPiece(ctx, b.ID, to, look)
+		}
+	}
+	if err == nil && b.G > 0 {
+		if _, err = s.WeighPicking(ctx, b.ID, w(), b.G); err == nil {
+			_, err = s.ClosePicking(ctx, b.ID, w(), b.Note)
+		}
+	}
+	return err
 }
 
 // writes makes writes one after the other, the same each time.

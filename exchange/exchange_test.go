@@ -159,7 +159,7 @@ func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.W
 	basket(func() (*app.Picking, error) { return s.BeginPicking(ctx, pickingID, w(), cleared) })
 	basket(func() (*app.Picking, error) { return s.SayStand(ctx, pickingID, w(), 40) })
 	basket(func() (*app.Picking, error) {
-		return s.LookAtPiece(ctx, pickingID, w(), app.Looked{Piece: walkID, Is: events.Passes, Then: "trim", Why: "worms"})
+		return s.LookAtPiece(ctx, pickingID, w(), app.Looked{Piece: walkID, Is: events.Passes, Keeping: "trim", Why: "worms"})
 	})
 	basket(func() (*app.Picking, error) {
 		return s.LookAtPiece(ctx, pickingID, w(), app.Looked{Piece: cleared, Is: events.Another, Other: "amanita-phalloides"})

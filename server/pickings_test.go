@@ -45,7 +45,7 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 	}
 	r.do("POST", at+"/stand", `{`+op()+`,"seen":60}`, &p)
 	for range 3 {
-		piece(`"is":"passes","then":"keep"`)
+		piece(`"is":"passes","keeping":"keep"`)
 	}
 	for range 8 {
 		piece(`"is":"unchecked"`)
@@ -67,14 +67,14 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 		} else if i == 2 {
 			then = "leave"
 		}
-		r.do("POST", at+"/piece", `{`+op()+`,"piece":"`+again+`","is":"passes","then":"`+then+`"}`, &p)
+		r.do("POST", at+"/piece", `{`+op()+`,"piece":"`+again+`","is":"passes","keeping":"`+then+`"}`, &p)
 	}
 	if p.Basket.In != 10 || p.Basket.Says != "Every piece was checked." || p.Basket.Trimmed != 2 || p.Basket.Left != 1 || len(p.Basket.Again) != 0 {
 		t.Errorf("%+v", p.Basket)
 	}
 	// A deadly one: the next piece waits until hands and knife are clean.
 	piece(`"is":"another","other":"cortinarius-rubellus"`)
-	next := `"piece":"` + app.NewID() + `","is":"passes","then":"keep"`
+	next := `"piece":"` + app.NewID() + `","is":"passes","keeping":"keep"`
 	if status, _, text := r.send("POST", at+"/piece", `{`+op()+`,`+next+`}`, nil); status != http.StatusConflict || !strings.Contains(text, "clean hands") {
 		t.Errorf("with dirty hands: %d %s", status, text)
 	}
@@ -90,7 +90,7 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 	r.do("POST", at+"/weigh", `{`+op()+`,"g":410}`, &p)
 	r.do("POST", at+"/close", `{`+op()+`,"note":"half of the patch left"}`, &p)
 	var rows []app.PickingRow
-	if r.do("GET", "/api/v1/pickings", "", &rows); len(rows) != 1 || !rows[0].Closed || rows[0].In != 11 || p.G != 410 {
+	if r.do("GET", "/api/v1/pickings", "", &rows); len(rows) != 3 || rows[0].ID != id || !rows[0].Closed || rows[0].In != 11 || p.G != 410 {
 		t.Errorf("%+v", rows)
 	}
 	// Another of the same year at the same place takes what is left.
@@ -107,11 +107,11 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 		t.Errorf("its record is no longer clear, and it says %q", p.Trouble)
 	}
 	for body, says := range map[string]string{
-		`"piece":"` + app.NewID() + `","is":"eaten"`:                    "expected value",
-		`"piece":"` + app.NewID() + `","is":"passes"`:                   "keep, trim or leave",
-		`"piece":"` + app.NewID() + `","is":"doubtful","then":"keep"`:   "only a piece that passes",
-		`"piece":"` + app.NewID() + `","is":"another","other":"nobody"`: "no taxon",
-		`"piece":"one","is":"passes","then":"keep"`:                     "uuid",
+		`"piece":"` + app.NewID() + `","is":"eaten"`:                     "expected value",
+		`"piece":"` + app.NewID() + `","is":"passes"`:                    "keep, trim or leave",
+		`"piece":"` + app.NewID() + `","is":"doubtful","keeping":"keep"`: "only a piece that passes",
+		`"piece":"` + app.NewID() + `","is":"another","other":"nobody"`:  "no taxon",
+		`"piece":"one","is":"passes","keeping":"keep"`:                   "uuid",
 	} {
 		if status, _, text := r.send("POST", "/api/v1/pickings/"+other+"/piece", `{`+op()+`,`+body+`}`, nil); status < 400 || status >= 500 || !strings.Contains(text, says) {
 			t.Errorf("%s: %d %s", body, status, text)

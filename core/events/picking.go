@@ -63,9 +63,9 @@ const (
 type Looked struct {
 	Piece string  `json:"piece"`
 	Is    Finding `json:"is"`
-	// Then is what is done with one that passes, Why the condition it is in.
-	Then guide.Keeping `json:"then,omitempty"`
-	Why  string        `json:"why,omitempty"`
+	// Keeping is what is done with one that passes, Why the condition it is in.
+	Keeping guide.Keeping `json:"keeping,omitempty"`
+	Why     string        `json:"why,omitempty"`
 	// Other is what another kind is taken for: a taxon's id, or empty.
 	Other string `json:"other,omitempty"`
 }

@@ -39,7 +39,7 @@ func Of(g *guide.Matrix, p *events.Picking) Basket {
 		switch l.Is {
 		case events.Passes:
 			since = nil
-			switch l.Then {
+			switch l.Keeping {
 			case guide.LeaveIt:
 				b.Left++
 				continue

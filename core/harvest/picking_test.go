@@ -22,12 +22,12 @@ func look(looks string) *events.Picking {
 	p := &events.Picking{Of: events.Gathering{Taxon: "good"}, Order: map[string]int{}}
 	for i, l := range strings.Fields(looks) {
 		at := i + 1
-		x := events.Looked{Piece: l[:len(l)-1], Is: events.Passes, Then: guide.KeepIt}
+		x := events.Looked{Piece: l[:len(l)-1], Is: events.Passes, Keeping: guide.KeepIt}
 		switch l[len(l)-1] {
 		case '~':
-			x.Then = guide.TrimIt
+			x.Keeping = guide.TrimIt
 		case '-':
-			x.Then = guide.LeaveIt
+			x.Keeping = guide.LeaveIt
 		case '?':
 			x = events.Looked{Piece: x.Piece, Is: events.Doubtful}
 		case 'o':

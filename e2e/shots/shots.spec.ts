@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { demo, expect, feature, planned, test } from '../tests/thicket';
+import { basket, demo, expect, feature, planned, test } from '../tests/thicket';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
 
@@ -29,7 +29,6 @@ test('pictures of the main views', async ({ page }) => {
   const views: Record<string, string> = {
     'new-record': '/',
     'bench-keep-looking': demo(10),
-    'bench-leave': demo(4),
     'bench-cleared': demo(1),
     records: '/records',
     settings: '/settings',
@@ -37,6 +36,7 @@ test('pictures of the main views', async ({ page }) => {
     'guide-taxon': '/guide/amanita-rubescens',
     almanac: '/almanac?date=2026-09-05',
     walk: planned,
+    basket,
     cards: '/cards?walk=01960000-0000-7000-8000-00000000c001',
     'side-by-side-ramsons': '/compare?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
   };

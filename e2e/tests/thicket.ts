@@ -201,3 +201,6 @@ export async function answerUntil(page: Page, taxon: string, words: string) {
 /** The demo's walk that is planned, and the one that is over. */
 export const planned = '/walks/01960000-0000-7000-8000-00000000c001';
 export const walked = '/walks/01960000-0000-7000-8000-00000000c002';
+
+/** The demo's basket that is open. */
+export const basket = '/baskets/01960000-0000-7000-8000-00000000d001';

@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { views as manifest, type ViewId } from '../../web/src/views/manifest';
-import { asking, demo, expect, planned, test, walked } from './thicket';
+import { asking, basket, demo, expect, planned, test, walked } from './thicket';
 
 // These only look, so they may go on side by side.
 test.describe.configure({ mode: 'parallel' });
@@ -36,6 +36,8 @@ const looked: Record<ViewId, Record<string, string>> = {
   walks: { walks: '/walks' },
   walk: { 'a walk': planned, 'a walk that is over': walked },
   cards: { 'pocket cards': '/cards?walk=01960000-0000-7000-8000-00000000c001' },
+  baskets: { baskets: '/baskets' },
+  basket: { 'a basket': basket },
   'overlay-taxon': { "a taxon of one's own": '/guide/mine/new' },
 };
 
@@ -129,7 +131,7 @@ test('every view has its address, its title and its keys in the help', async ({ 
     await page.goto(at);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     // Where one is looked at, the title is its name.
-    const title = ['bench', 'taxon', 'last-bench', 'walk'].includes(id)
+    const title = ['bench', 'taxon', 'last-bench', 'walk', 'basket'].includes(id)
       ? /.+ · Zesty Thicket/
       : `${view.title} · Zesty Thicket`;
     await expect(page).toHaveTitle(title);

@@ -29,15 +29,15 @@ func (a *api) pickingRoutes(h huma.API) {
 			At
 			Body struct {
 				Write
-				Piece string      `json:"piece" format:"uuid" doc:"A UUID of version 7, made by the client; the same one again is looked at again"`
-				Is    app.Finding `json:"is"`
-				Then  app.Keeping `json:"then,omitempty" doc:"What is done with one that passes"`
-				Why   string      `json:"why,omitempty" maxLength:"200" doc:"What is wrong with it"`
-				Other string      `json:"other,omitempty" doc:"What another kind is taken for"`
+				Piece   string      `json:"piece" format:"uuid" doc:"A UUID of version 7, made by the client; the same one again is looked at again"`
+				Is      app.Finding `json:"is"`
+				Keeping app.Keeping `json:"keeping,omitempty" doc:"What is done with one that passes"`
+				Why     string      `json:"why,omitempty" maxLength:"200" doc:"What is wrong with it"`
+				Other   string      `json:"other,omitempty" doc:"What another kind is taken for"`
 			}
 		}) (*app.Picking, error) {
 			b := in.Body
-			return s.LookAtPiece(ctx, in.ID, b.write(), app.Looked{Piece: b.Piece, Is: b.Is, Then: b.Then, Why: b.Why, Other: b.Other})
+			return s.LookAtPiece(ctx, in.ID, b.write(), app.Looked{Piece: b.Piece, Is: b.Is, Keeping: b.Keeping, Why: b.Why, Other: b.Other})
 		})
 	register(a, h, operation(http.MethodPost, "/pickings/{id}/stand", "say-stand", "Say how many pieces the stand had"),
 		func(ctx context.Context, s *app.Session, in *struct {

@@ -60,6 +60,8 @@ export const components: Record<ViewId, Fetched> = {
   walks: fetched(() => import('./walks/Walks')),
   walk: fetched(() => import('./walks/Walk')),
   cards: fetched(() => import('./cards/Cards')),
+  baskets: fetched(() => import('./baskets/Baskets')),
+  basket: fetched(() => import('./baskets/Basket')),
 };
 
 /** How long one stays where one is, in milliseconds, before what comes next is waited for in the open. Common practice; no source. */

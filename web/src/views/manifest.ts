@@ -18,7 +18,9 @@ export type ViewId =
   | 'almanac'
   | 'walks'
   | 'walk'
-  | 'cards';
+  | 'cards'
+  | 'baskets'
+  | 'basket';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -83,6 +85,8 @@ export const views: Record<ViewId, View> = {
   },
   walk: { path: '/walks/:id', title: 'A walk', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   cards: { path: '/cards', title: 'Pocket cards', shortcuts: [] },
+  baskets: { path: '/baskets', title: 'Baskets', shortcuts: [] },
+  basket: { path: '/baskets/:id', title: 'A basket', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   records: {
     path: '/records',
     title: 'Records',

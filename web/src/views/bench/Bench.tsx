@@ -18,6 +18,7 @@ import { AllCharacters } from './AllCharacters';
 import { Close } from './Close';
 import { Decided } from './Decided';
 import { Details } from './Details';
+import { GatherMore } from './GatherMore';
 import { Lookalikes } from './Lookalikes';
 import { NextChecks } from './NextChecks';
 import { Specimen } from './Specimen';
@@ -203,6 +204,7 @@ export default function Bench({ id }: { id: string }) {
             <Ways data-screen-only>
               <Link href={besides}>Side by side</Link>
               {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>By a key</Link>}
+              {ruling.verdict === 'ruled-clear' && !deleted && <GatherMore record={id} />}
             </Ways>
           )}
           {!covered && <WeakPoints ruling={ruling} guide={guide} onPick={closed ? undefined : pick} />}

@@ -50,6 +50,9 @@ export default function Records() {
   return (
     <Page>
       <h1 tabIndex={-1}>Records</h1>
+      <p>
+        What was looked at. What was gathered stands in the <Link href="/baskets">baskets</Link>.
+      </p>
       <Text label="Search" type="search" value={query} onChange={setQuery} placeholder="Name, place, note, ruling" />
       <Row>
         <Toggle isSelected={deleted} onChange={setDeleted}>
