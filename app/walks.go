@@ -199,11 +199,7 @@ func (s *Session) checkOuting(o *Outing) error {
 	if utf8.RuneCountInString(o.Note) > mostNote {
 		return refused("the note has more than %d signs", mostNote)
 	}
-	r := walkRequest(o)
-	if err := r.Check(s.Guide.Matrix); err != nil {
-		return refuse(err)
-	}
-	return Place{Latitude: &o.Start.Latitude, Longitude: &o.Start.Longitude}.in(o.Region)
+	return refuse(walkRequest(o).Check(s.Guide.Matrix))
 }
 
 // walkRequest is what a walk is planned from.
@@ -289,7 +285,7 @@ func (s *Session) walker(w *events.Walk, set *Settings) evidence.Observer {
 		kit = s.Guide.Matrix.Tools()
 	}
 	carried := slices.DeleteFunc(slices.Clone(kit), func(tool string) bool {
-		return w.Bag[tool] == events.Missing || w.Began != nil && w.Bag[tool] != events.InBag
+		return !slices.Contains(s.Guide.Matrix.Tools(), tool) || w.Bag[tool] == events.Missing || w.Began != nil && w.Bag[tool] != events.InBag
 	})
 	for tool, is := range w.Bag { // what the settings lack may be borrowed
 		if is == events.InBag && slices.Contains(s.Guide.Matrix.Tools(), tool) && !slices.Contains(carried, tool) {

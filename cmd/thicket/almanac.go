@@ -23,6 +23,7 @@ type almanacOptions struct {
 
 func almanacCommand(flag *guideFlag) *cobra.Command {
 	var o almanacOptions
+	var site func(season.Site) (*season.Site, error)
 	c := &cobra.Command{
 		Use:   "almanac --lat 49.3 --lon 19.3",
 		Short: "What is there when at a place; a JSON line for each part of a taxon",
@@ -32,16 +33,16 @@ func almanacCommand(flag *guideFlag) *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if !c.Flags().Changed("elevation") {
-				o.at.ElevationM = g.Meta.Reference.ElevationM
+			at, err := site(season.Site(g.Meta.Reference))
+			if err != nil {
+				return err
 			}
+			o.at = *at // the flags are required
 			return almanac(c, g, o)
 		},
 	}
+	site = siteFlags(c)
 	f := c.Flags()
-	f.Float64Var(&o.at.Latitude, "lat", 0, "latitude in degrees, north positive")
-	f.Float64Var(&o.at.Longitude, "lon", 0, "longitude in degrees, east positive")
-	f.Float64Var(&o.at.ElevationM, "elevation", 0, "metres above the sea (default: that of the guide's reference place)")
 	f.StringVar(&o.date, "date", "", "the day, such as 2026-05-10 (default: today)")
 	f.StringVar(&o.kingdom, "kingdom", "", "plantae or fungi alone")
 	f.StringVar(&o.taxon, "taxon", "", "one taxon alone, by its id")
@@ -79,9 +80,6 @@ func almanac(c *cobra.Command, g *guide.Matrix, o almanacOptions) error {
 	}
 	own, err := ownDates(o.own)
 	if err != nil {
-		return err
-	}
-	if err := o.at.Check(); err != nil {
 		return err
 	}
 	corrections := season.Correct(g, o.at, own)

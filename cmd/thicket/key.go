@@ -7,6 +7,7 @@ import (
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/keying"
+	"zestythicket/core/season"
 
 	"github.com/spf13/cobra"
 )
@@ -20,6 +21,7 @@ type keyOptions struct {
 
 func keyCommand(flag *guideFlag) *cobra.Command {
 	var o keyOptions
+	var site func(season.Site) (*season.Site, error)
 	c := &cobra.Command{
 		Use:   "key --kingdom fungi",
 		Short: "Print a key to a part of the guide",
@@ -29,9 +31,13 @@ func keyCommand(flag *guideFlag) *cobra.Command {
 			if err != nil {
 				return err
 			}
+			if o.scope.Place, err = site(season.Site(g.Meta.Reference)); err != nil {
+				return err
+			}
 			return printKey(c, g, o)
 		},
 	}
+	site = siteFlags(c)
 	f := c.Flags()
 	f.StringVar(&o.scope.Kingdom, "kingdom", "", "plantae or fungi")
 	f.IntVar(&o.scope.Month, "month", 0, "1 to 12: what is there then")

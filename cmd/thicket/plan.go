@@ -8,6 +8,7 @@ import (
 	"zestythicket/core/checks"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/season"
 
 	"github.com/spf13/cobra"
 )
@@ -21,6 +22,7 @@ type planOptions struct {
 
 func planCommand(flag *guideFlag) *cobra.Command {
 	var o planOptions
+	var site func(season.Site) (*season.Site, error)
 	c := &cobra.Command{
 		Use:   "plan --target ID",
 		Short: "The least work that separates a taxon from every harmful one",
@@ -30,9 +32,13 @@ func planCommand(flag *guideFlag) *cobra.Command {
 			if err != nil {
 				return err
 			}
+			if o.wish.Place, err = site(season.Site(g.Meta.Reference)); err != nil {
+				return err
+			}
 			return plan(c, g, o)
 		},
 	}
+	site = siteFlags(c)
 	f := c.Flags()
 	f.StringVar(&o.wish.Target, "target", "", "the taxon's id")
 	f.StringVar(&o.purpose, "purpose", "eat", "eat or touch")

@@ -354,6 +354,40 @@ func TestWalkPlan(t *testing.T) {
 	}
 }
 
+// A key and a plan for a place go by its seasons.
+func TestKeysAndPlansAtAPlace(t *testing.T) {
+	count := func(args ...string) int {
+		t.Helper()
+		out, err := run(t, "", append([]string{"key", "--kingdom", "plantae", "--month", "3", "--json"}, args...)...)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var k keying.PrintedKey
+		if err := json.Unmarshal([]byte(out), &k); err != nil {
+			t.Fatal(err)
+		}
+		return k.Taxa
+	}
+	if here, north := count(), count("--lat", "62", "--lon", "15", "--elevation", "900"); north >= here {
+		t.Errorf("in March there are %d at the guide's place, and %d far north and high up", here, north)
+	}
+	at := func(args ...string) string {
+		out, err := run(t, "", append([]string{"plan", "--target", "symphytum-officinale", "--date", "2026-05-14", "--region", "11"}, args...)...)
+		if err != nil {
+			return err.Error()
+		}
+		return out
+	}
+	if low, high := at(), at("--lat", "50", "--lon", "15", "--elevation", "1500"); low == high || !strings.Contains(low, "flower") || strings.Contains(high, `"character":"flower`) {
+		t.Errorf("%.300s\n%.300s", low, high)
+	}
+	for args, want := range map[string]string{"--lat 91 --lon 0": "latitude 91", "--lat 50": "together", "--elevation 12000": "goes with lat"} {
+		if got := at(strings.Fields(args)...); !strings.Contains(got, want) {
+			t.Errorf("%s: %s", args, got)
+		}
+	}
+}
+
 // What could still be in a basket, and which colour a point has: numbers in, a line of JSON out.
 func TestBoundAndColour(t *testing.T) {
 	for args, want := range map[string]string{

@@ -3,7 +3,9 @@
 package walk
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 	"time"
 
 	"zestythicket/core/evidence"
@@ -74,10 +76,17 @@ func (r *Request) Check(g *guide.Matrix) error {
 		return fmt.Errorf("a walk of %g minutes cannot be planned; it takes 1 to %d", r.Minutes, MostMinutes)
 	case r.Region != "" && !guide.RegionCode(r.Region):
 		return fmt.Errorf("region %q is not a level 2 region code such as \"11\"", r.Region)
+	case !guide.RegionHas(r.Region, r.Start.Latitude, r.Start.Longitude):
+		return fmt.Errorf("start: %g, %g does not lie anywhere near %s; is it the place or the region?", r.Start.Latitude, r.Start.Longitude, cmp.Or(guide.Regions[r.Region], r.Region))
 	case len(r.Targets) > MostTargets:
 		return fmt.Errorf("%d targets are too many for one walk; choose %d", len(r.Targets), MostTargets)
 	case len(r.Places) > MostPlaces:
 		return fmt.Errorf("%d places are too many for one walk; choose %d", len(r.Places), MostPlaces)
+	}
+	for _, tool := range r.Observer.Kit {
+		if !slices.Contains(g.Tools(), tool) {
+			return fmt.Errorf("kit: the guide needs no tool %q; it knows %s", tool, joined(g.Tools()))
+		}
 	}
 	seen := map[string]bool{}
 	for i, t := range r.Targets {

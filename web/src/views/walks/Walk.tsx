@@ -4,6 +4,7 @@ import { Link, useLocation } from 'wouter';
 import type { Schema } from '../../api/client';
 import { useChangeWalk, type WalkChange } from '../../api/useChangeWalk';
 import { type GuideIndex, useGuide } from '../../api/useGuide';
+import { useSettings } from '../../api/useSettings';
 import { useWalk } from '../../api/useWalk';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
@@ -144,6 +145,7 @@ function Planned({
   open: boolean;
   onChange: (change: WalkChange) => void;
 }) {
+  const imperial = useSettings().data?.units === 'imperial';
   const o = walk.outing;
   const nameOf = (id: string) => (o.places ?? []).find((p) => p.id === id)?.name ?? id;
   const r = plan.round;
@@ -182,7 +184,8 @@ function Planned({
             {r.optimal
               ? 'No round within the time has more stars; that is proved.'
               : 'So many places are too many to prove it the best; it is a good one.'}{' '}
-            Ways are straight lines made a third longer, at 5 km an hour and an hour for 600 m up.
+            Ways are straight lines made a third longer, at {imperial ? 'three miles' : '5 km'} an hour and an hour for{' '}
+            {imperial ? '2,000 ft' : '600 m'} up.
           </p>
         )}
         {r.left_out.length > 0 && (
