@@ -25,6 +25,9 @@ func (s *Session) Read(ctx context.Context, id string, w Write, n NewReading) (*
 		return nil, err
 	}
 	return s.change(ctx, id, w, events.Read, r.Character, events.Made{Reading: r, Afresh: n.Afresh}, func(now *events.Record, blamed func() ([]string, error)) (*step, error) {
+		if err := s.faded(ctx, &r); err != nil {
+			return nil, err
+		}
 		return madeStep(now, r, n.Afresh, blamed)
 	})
 }

@@ -9,6 +9,7 @@ import (
 	"unicode/utf8"
 
 	"zestythicket/core/events"
+	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/harvest"
 	"zestythicket/core/identify"
@@ -367,4 +368,47 @@ func (s *Session) takenThere(ctx context.Context, o *standing[events.Picking]) (
 		}
 	}
 	return sum, nil
+}
+
+// Dirty is a picking after which hands and knife are to be cleaned.
+type Dirty struct {
+	Picking string `json:"picking"`
+	After   string `json:"after" doc:"What was handled"`
+}
+
+// Dirty lists the open pickings after which hands and knife are still to be cleaned.
+func (s *Session) Dirty(ctx context.Context) ([]Dirty, error) {
+	streams, err := s.Store.List(ctx, s.Owner, events.PickingStream, ListQuery{Limit: mostPickings})
+	if err != nil {
+		return nil, err
+	}
+	out := []Dirty{}
+	for i := range streams {
+		if streams[i].Closed {
+			continue
+		}
+		o, err := pickings.open(ctx, s, streams[i].ID)
+		if err != nil {
+			s.Log.Error("a picking cannot be read", "picking", streams[i].ID, "cause", err)
+			continue
+		}
+		if after := harvest.Of(s.Guide.Matrix, &o.now).Clean; after != "" {
+			out = append(out, Dirty{o.ID, after})
+		}
+	}
+	return out, nil
+}
+
+// faded makes a reading that fades one that has, while hands and knife are still to be cleaned: what is smelled then may be what was
+// handled before.
+func (s *Session) faded(ctx context.Context, r *evidence.Reading) error {
+	n, ok := s.Guide.Matrix.Column(r.Character)
+	if !ok || s.Guide.Matrix.Columns[n].FadesAfter == 0 || r.Unseen != "" {
+		return nil
+	}
+	dirty, err := s.Dirty(ctx)
+	if err == nil && len(dirty) > 0 {
+		r.Handled = max(r.Handled, s.Guide.Matrix.Columns[n].FadesAfter)
+	}
+	return err
 }

@@ -239,7 +239,10 @@ func (s *Session) replayed(ctx context.Context, id, op string, kind events.Kind,
 		return false, refuse(err)
 	}
 	if m, ok := body.(*events.Made); ok {
-		m.Held = false // whether it is held is ours to say
+		m.Held = false // whether it is held is ours to say, and whether it has faded
+		if sent, ok := says.(events.Made); ok {
+			m.Reading.Handled = sent.Reading.Handled
+		}
 	}
 	if _, ok := body.(*events.Reversal); ok {
 		body = nil // what it takes back is ours to say

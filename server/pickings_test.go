@@ -78,7 +78,23 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 	if status, _, text := r.send("POST", at+"/piece", `{`+op()+`,`+next+`}`, nil); status != http.StatusConflict || !strings.Contains(text, "clean hands") {
 		t.Errorf("with dirty hands: %d %s", status, text)
 	}
+	// Until then it is told everywhere, and what is smelled counts as faded.
+	var dirty []app.Dirty
+	if r.do("GET", "/api/v1/cleaning", "", &dirty); len(dirty) != 1 || dirty[0].Picking != id || dirty[0].After != "fool's webcap" && dirty[0].After != "deadly webcap" {
+		t.Errorf("%+v", dirty)
+	}
+	smelled := func() int {
+		path := r.start(`"kingdom":"fungi"`)
+		rec := r.read(path, `"character":"scent","states":["apricot"],"sure":true`)
+		return rec.Readings[0].Handled
+	}
+	if smelled() == 0 {
+		t.Error("with dirty hands a scent is fresh")
+	}
 	r.do("POST", at+"/clean", `{`+op()+`}`, &p)
+	if r.do("GET", "/api/v1/cleaning", "", &dirty); len(dirty) != 0 || smelled() != 0 {
+		t.Errorf("cleaned, and still %+v", dirty)
+	}
 	once := op()
 	r.do("POST", at+"/piece", `{`+once+`,`+next+`}`, &p)
 	r.do("POST", at+"/piece", `{`+once+`,`+next+`}`, &p) // sent twice, counted once

@@ -87,7 +87,9 @@ test('after a deadly one the next piece waits for clean hands; undo takes back w
   const clean = page.getByRole('region', { name: 'Clean hands and knife' });
   await expect(clean).toContainText('After deadly webcap.');
   await expect(piece(page)).toHaveCount(0);
-  await page.reload();
+  await page.goto('/records'); // it stands on every view
+  await expect(page.getByRole('complementary', { name: 'Hands and knife' })).toContainText('deadly webcap was handled');
+  await page.goto(basket);
   await clean.getByRole('button', { name: 'They are clean' }).click();
   await expect(piece(page)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -106,7 +108,11 @@ test('a basket says at once that its record is no longer clear', async ({ page }
   await page.goto(demo(8));
   await page.getByRole('button', { name: 'Reopen it' }).click();
   await page.getByRole('button', { name: 'Change Kind of plant' }).click();
-  await page.getByRole('region', { name: 'Look here next' }).getByRole('button', { name: /Tree or tall shrub/ }).first().click();
+  await page
+    .getByRole('region', { name: 'Look here next' })
+    .getByRole('button', { name: /Tree or tall shrub/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { level: 1 })).not.toContainText('No harmful species');
   await page.goto(`/baskets/${id}`);
   await expect(

@@ -10,6 +10,7 @@ import { lazily } from './lazily';
 import { Notice } from './Notice';
 
 const Leaving = lazily(() => import('./Leaving'));
+const Cleaning = lazily(() => import('./Cleaning'));
 /** Fetches it and shows nothing. */
 const Fetched = lazily(() => import('./Leaving').then(() => ({ default: () => null })));
 
@@ -192,6 +193,9 @@ export function Shell({ children }: { children: ReactNode }) {
         <Help />
       </Rail>
       <Main id="work" tabIndex={-1}>
+        <Suspense>
+          <Cleaning path={path} />
+        </Suspense>
         {children}
         <StandingCautions />
       </Main>
