@@ -7,6 +7,7 @@ import (
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
+	"zestythicket/core/harvest"
 	"zestythicket/core/identify"
 	"zestythicket/core/keying"
 	"zestythicket/core/policy"
@@ -27,6 +28,7 @@ type (
 	Harm         = guide.Harm
 	Keeping      = guide.Keeping
 	Kind         = guide.Kind
+	Laid         = events.Laid
 	Looked       = events.Looked
 	Organ        = guide.Organ
 	Packed       = events.Packed
@@ -39,7 +41,9 @@ type (
 	Shown        = identify.Shown
 	SeasonEdge   = season.Edge
 	Sighting     = season.Sighting
+	Ripeness     = harvest.Ripeness
 	Status       = ruling.Status
+	Surface      = events.Surface
 	Told         = walk.Told
 	UnseenReason = evidence.Unseen
 	Use          = guide.Use
@@ -69,6 +73,8 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Packing]():      words("Packing", []Packing{events.InBag, events.Missing, events.NotSaid}),
 	reflect.TypeFor[PartState]():    words("PartState", season.States),
 	reflect.TypeFor[SeasonEdge]():   words("SeasonEdge", []SeasonEdge{season.First, season.Last}),
+	reflect.TypeFor[Ripeness]():     words("Ripeness", []Ripeness{harvest.Waiting, harvest.Ready, harvest.Overdue}),
+	reflect.TypeFor[Surface]():      words("Surface", events.Surfaces),
 	reflect.TypeFor[Told]():         words("Told", []Told{walk.Can, walk.Depends, walk.Cannot, walk.Gone}),
 	reflect.TypeFor[WalkState]():    words("WalkState", []WalkState{WalkPlanned, WalkUnderWay, WalkEnded}),
 	reflect.TypeFor[ReasonCode]():   words("ReasonCode", ruling.Codes),

@@ -85,7 +85,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 			t.Errorf("record %s: %v", row.ID, err)
 		}
 	}
-	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID} {
+	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID} {
 		_, list, err := kept.Load(ctx, "me", kind, id)
 		if err != nil {
 			t.Fatal(err)
@@ -119,6 +119,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 const (
 	walkID    = "01960000-0000-7000-8000-00000000b001"
 	pickingID = "01960000-0000-7000-8000-00000000b002"
+	printID   = "01960000-0000-7000-8000-00000000b003"
 	// cleared is the demo's record that was ruled clear.
 	cleared = "01960000-0000-7000-8000-000000000001"
 )
@@ -172,6 +173,15 @@ func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.W
 	basket(func() (*app.Picking, error) { return s.ClosePicking(ctx, pickingID, w(), "by the fold") })
 	for _, do := range []func(context.Context, string, app.Write) (*app.Picking, error){s.ReopenPicking, s.DeletePicking, s.RestorePicking} {
 		basket(func() (*app.Picking, error) { return do(ctx, pickingID, w()) })
+	}
+
+	print := func(do func() (*app.Print, error)) { then(func() error { _, err := do(); return err }) }
+	print(func() (*app.Print, error) {
+		return s.LayPrint(ctx, printID, w(), app.Laid{Record: "01960000-0000-7000-8000-000000000005", Tray: "left", Surface: events.HalfHalf, Natural: true})
+	})
+	print(func() (*app.Print, error) { return s.FinishPrint(ctx, printID, w(), "") })
+	for _, do := range []func(context.Context, string, app.Write) (*app.Print, error){s.UndoPrint, s.RedoPrint, s.DeletePrint, s.RestorePrint} {
+		print(func() (*app.Print, error) { return do(ctx, printID, w()) })
 	}
 
 	then(func() error { _, err := s.FollowTaxon(ctx, w(), "boletus-edulis", 2, ""); return err })

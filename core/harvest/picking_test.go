@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"zestythicket/core/events"
 	"zestythicket/core/guide"
@@ -100,5 +101,17 @@ func TestHowMuchIsTaken(t *testing.T) {
 		if a := Allowed(&g.Taxa[n], c.seen, c.taken, c.in); a.Most != c.most || a.Over != c.over || a.Says != c.says {
 			t.Errorf("%+v: %+v", c, a)
 		}
+	}
+}
+
+func TestRipeness(t *testing.T) {
+	laid := time.Date(2026, 9, 12, 20, 0, 0, 0, time.UTC)
+	for after, want := range map[time.Duration]Ripeness{-time.Hour: Waiting, 0: Waiting, 119 * time.Minute: Waiting, 2 * time.Hour: Ready, 12 * time.Hour: Ready, 13 * time.Hour: Overdue} {
+		if got := RipenessOf(laid, laid.Add(after), false); got != want {
+			t.Errorf("after %s: %s", after, got)
+		}
+	}
+	if RipenessOf(laid, laid, true) != Ready {
+		t.Error("what fell by itself is waited for")
 	}
 }

@@ -50,6 +50,7 @@ func routes(h huma.API, a *api) {
 	a.almanacRoutes(h)
 	a.walkRoutes(h)
 	a.pickingRoutes(h)
+	a.printRoutes(h)
 }
 
 func config() huma.Config {
