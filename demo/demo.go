@@ -1,4 +1,4 @@
-// Package demo holds a made-up scenario: ten records, two walks, two baskets and what was noted of three years in an upland valley that does not
+// Package demo holds a made-up scenario: ten records, two walks, two baskets, two prints and what was noted of three years in an upland valley that does not
 // exist, by people who do not.
 package demo
 
@@ -28,6 +28,14 @@ type Scenario struct {
 	Almanac  Noted        `json:"almanac"`
 	Walks    []Walk       `json:"walks"`
 	Baskets  []Basket     `json:"baskets"`
+	Prints   []Print      `json:"prints"`
+}
+
+// Print is a made-up spore print that lies waiting.
+type Print struct {
+	ID string    `json:"id"`
+	At time.Time `json:"at"`
+	app.Laid
 }
 
 // Noted is what the made-up user noted of the year.
@@ -103,6 +111,13 @@ func Fill(ctx context.Context, s *app.Session) error {
 	for i := range all.Baskets {
 		if err := gathered(ctx, s, &all.Baskets[i]); err != nil {
 			return fmt.Errorf("basket %s: %w", all.Baskets[i].ID, err)
+		}
+	}
+	for _, p := range all.Prints {
+		w := writes(p.ID)
+		s.Now = func() time.Time { return p.At }
+		if _, err := s.LayPrint(ctx, p.ID, w(), p.Laid); err != nil {
+			return fmt.Errorf("print %s: %w", p.ID, err)
 		}
 	}
 	return nil

@@ -19,7 +19,9 @@ const shows = (state: string) => ({ states: [{ state, rare: false, when: '' }], 
 /** Keeps an entry of one's own guide, twice asked where that is asked. */
 async function keep(page: Page, entry: string, data: object) {
   const put = async (more: object) =>
-    (await page.request.put(`/api/v1/overlay/${entry}`, { data: { op: crypto.randomUUID(), ...data, ...more } })).json();
+    (
+      await page.request.put(`/api/v1/overlay/${entry}`, { data: { op: crypto.randomUUID(), ...data, ...more } })
+    ).json();
   const { saved, confirm } = await put({});
   if (!saved) expect(await put({ confirm })).toMatchObject({ saved: true });
 }
@@ -37,6 +39,7 @@ test('pictures of the main views', async ({ page }) => {
     almanac: '/almanac?date=2026-09-05',
     walk: planned,
     basket,
+    prints: '/prints',
     cards: '/cards?walk=01960000-0000-7000-8000-00000000c001',
     'side-by-side-ramsons': '/compare?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
   };
@@ -44,8 +47,6 @@ test('pictures of the main views', async ({ page }) => {
     await page.goto(path);
     await shot(page, name);
   }
-  await page.goto('/compare?target=calvatia-gigantea&other=amanita-phalloides&other=scleroderma-citrinum');
-  await shot(page, 'side-by-side-phone', 390, 844);
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/key');
   await page.getByLabel('When was it found?').selectOption('10');

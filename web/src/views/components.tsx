@@ -60,6 +60,7 @@ export const components: Record<ViewId, Fetched> = {
   walks: fetched(() => import('./walks/Walks')),
   walk: fetched(() => import('./walks/Walk')),
   cards: fetched(() => import('./cards/Cards')),
+  prints: fetched(() => import('./prints/Prints')),
   baskets: fetched(() => import('./baskets/Baskets')),
   basket: fetched(() => import('./baskets/Basket')),
 };

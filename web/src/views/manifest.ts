@@ -20,7 +20,8 @@ export type ViewId =
   | 'walk'
   | 'cards'
   | 'baskets'
-  | 'basket';
+  | 'basket'
+  | 'prints';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -85,6 +86,7 @@ export const views: Record<ViewId, View> = {
   },
   walk: { path: '/walks/:id', title: 'A walk', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   cards: { path: '/cards', title: 'Pocket cards', shortcuts: [] },
+  prints: { path: '/prints', title: 'Spore prints', shortcuts: [] },
   baskets: { path: '/baskets', title: 'Baskets', shortcuts: [] },
   basket: { path: '/baskets/:id', title: 'A basket', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   records: {

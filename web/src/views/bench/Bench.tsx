@@ -204,6 +204,9 @@ export default function Bench({ id }: { id: string }) {
             <Ways data-screen-only>
               <Link href={besides}>Side by side</Link>
               {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>By a key</Link>}
+              {!closed && record.about.kingdom === 'fungi' && (
+                <Link href={`/prints?record=${id}`}>Lay a spore print</Link>
+              )}
               {ruling.verdict === 'ruled-clear' && !deleted && <GatherMore record={id} />}
             </Ways>
           )}
