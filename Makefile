@@ -57,6 +57,7 @@ e2e: build e2e/node_modules/.installed browser
 race:
 	CGO_ENABLED=1 go test -race -run 'AtOnce|OneGuide|NoLongerHolds|AllOrNone' ./server -writes 2
 	CGO_ENABLED=1 go test -race -run 'AllOrNone|Together' ./store
+	CGO_ENABLED=1 go test -race -run 'TwoHours' ./core/walk
 
 # Many clients that write at once, and a program that is killed at its work a thousand times; docs/reliability.md says what came of it.
 CLIENTS ?= 50

@@ -33,8 +33,10 @@ test('killed right after a reading and started again, nothing is lost', async ({
   await page.reload();
   await expect(page.getByRole('button', { name: `Change ${name}` })).toBeVisible();
   await thicket.stop();
-  await page.getByRole('button', { name: `Clear ${name}` }).click();
-  await expect(page.getByText('One answer is not kept yet')).toBeVisible();
+  await expect(async () => {
+    await page.getByRole('button', { name: `Clear ${name}` }).click({ timeout: 3000 });
+    await expect(page.getByText('One answer is not kept yet')).toBeVisible({ timeout: 5000 });
+  }).toPass();
   await page.close();
   rmSync(data, { recursive: true });
 });

@@ -22,7 +22,8 @@ const Dangers = styled.ul`
   li { display: grid; grid-template-columns: 18px minmax(0, 1fr); gap: 0 10px; padding: 7px 0; border-top: 1px solid ${c('mist')}; break-inside: avoid; }
   .harm { color: ${c('thorn')}; font-weight: 600; }
   small { display: block; font-size: 15px; color: ${c('stone')}; }
-  @media print { [hidden] { display: grid; } }
+  li[hidden] { display: none; }
+  @media print { li[hidden] { display: grid; } }
 `;
 
 const More = styled.button`
@@ -54,7 +55,6 @@ export function Target({
   const tell = t.telling;
   const field = tell.checks.filter((k) => !tell.at_home.includes(k.character));
   const open = tell.open.filter((x) => x.taxon !== t.taxon);
-  const shown = all ? t.dangers : t.dangers.slice(0, first);
   return (
     <Box aria-label={t.display_name}>
       <h2>
@@ -87,8 +87,8 @@ export function Target({
       )}
       <h3>Harmful, and about there that day: {t.dangers.length}</h3>
       <Dangers aria-label={`Dangers: ${t.display_name}`}>
-        {shown.map((d) => (
-          <li key={d.taxon}>
+        {t.dangers.map((d, i) => (
+          <li key={d.taxon} hidden={!all && i >= first}>
             <Stalk thorns={harmWords[d.harm].thorns} small />
             <div>
               <Link href={`/guide/${d.taxon}`}>{d.display_name}</Link>{' '}
