@@ -50,10 +50,10 @@ func (p Place) check() error {
 
 // in tells what is wrong where the place lies on another continent than its region.
 func (p Place) in(region string) error {
-	if p.Latitude == nil || p.Longitude == nil || guide.RegionHas(region, *p.Latitude, *p.Longitude) {
+	if p.Latitude == nil || p.Longitude == nil {
 		return nil
 	}
-	return refused("%g, %g does not lie anywhere near %s; is it the place or the region?", *p.Latitude, *p.Longitude, guide.Regions[region])
+	return refuse(season.Site{Latitude: *p.Latitude, Longitude: *p.Longitude}.In(region))
 }
 
 // site is where a place is, with what is known besides of where the user usually looks; nil where nothing is known.

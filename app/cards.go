@@ -169,11 +169,14 @@ func (s *Session) cardLine(taxon int, character string) CardLine {
 	return line
 }
 
+// worthSaying is how often beside the others a state is shown that a card names; common practice, no source.
+const worthSaying = 0.2
+
 // showsWords says what a score is usually: its states but the rare ones, or its numbers.
 func showsWords(col *guide.Column, sc *guide.Score) string {
 	var names []string
 	for _, sh := range sc.States {
-		if k, ok := col.State(sh.State); ok && !sh.Rare && (sh.Share == 0 || sh.Share >= 0.2) {
+		if k, ok := col.State(sh.State); ok && !sh.Rare && (sh.Share == 0 || sh.Share >= worthSaying) {
 			if name := guide.InSentence(col.States[k].Name); len(names) == 0 || names[len(names)-1] != name {
 				names = append(names, name)
 			}

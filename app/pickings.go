@@ -12,8 +12,6 @@ import (
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 	"zestythicket/core/harvest"
-	"zestythicket/core/identify"
-	"zestythicket/core/ruling"
 )
 
 // Picking is a picking as it is shown.
@@ -76,7 +74,7 @@ var pickings = streamKind[events.Picking]{
 		s.Search = guide.Fold(p.Of.Taxon + " " + p.Of.Place.Name + " " + p.Of.Date + " " + p.Of.Record)
 		in, taken := 0, 0
 		for _, l := range p.Pieces {
-			if l.Is == events.Unchecked || l.Is == events.Passes && l.Keeping != guide.LeaveIt {
+			if harvest.InBasket(l) {
 				in++
 			}
 		}
@@ -148,6 +146,8 @@ func unclear(r *Record) string {
 		return "The record is deleted."
 	case r.Ruling == nil:
 		return "The record cannot be ruled on."
+	case r.About.Purpose == string(evidence.Touch):
+		return "The record was made to touch it, not to eat it."
 	case r.Ruling.Verdict != guide.RuledClear || r.Ruling.Working == nil:
 		return "The record is not ruled clear: " + r.Ruling.Says
 	}
@@ -316,36 +316,12 @@ func (s *Session) pickingView(ctx context.Context, o *standing[events.Picking]) 
 		out.Trouble = "The record that it was begun from goes by another name now. Nothing in this basket is cleared any more."
 	}
 	if r.Ruling != nil {
-		out.Looks = s.looks(n, r.Ruling)
+		for _, character := range harvest.Looks(&m.Taxa[n], r.Ruling.Harmful) {
+			out.Looks = append(out.Looks, s.cardLine(n, character))
+		}
 	}
 	return out, nil
 }
-
-// nearest is how many of the harmful taxa, those that the fewest mistakes would bring back, say what is looked at on each piece. Common
-// practice; no source.
-const nearest = 3
-
-// looks are what is looked at on each piece: the must-sees, then what cuts the harmful taxa that the fewest mistakes would bring back.
-func (s *Session) looks(taxon int, r *identify.Shown) []CardLine {
-	ids := slices.Clone(s.Guide.Matrix.Taxa[taxon].MustSee)
-	harmful := slices.Clone(r.Harmful)
-	slices.SortStableFunc(harmful, func(a, b ruling.Harmful) int { return a.Margin - b.Margin })
-	for _, h := range harmful[:min(nearest, len(harmful))] {
-		for _, l := range h.Lines {
-			if l.Cut && len(l.Characters) > 0 && !slices.Contains(ids, l.Characters[0]) {
-				ids = append(ids, l.Characters[0])
-			}
-		}
-	}
-	var out []CardLine
-	for _, id := range ids[:min(len(ids), mostLooks)] {
-		out = append(out, s.cardLine(taxon, id))
-	}
-	return out
-}
-
-// mostLooks is how many things are looked at on each piece at most. Common practice; no source.
-const mostLooks = 8
 
 // takenThere is how many pieces of the same taxon other closed pickings of the same year took at the same named place.
 func (s *Session) takenThere(ctx context.Context, o *standing[events.Picking]) (int, error) {

@@ -109,6 +109,11 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 	if r.do("GET", "/api/v1/pickings", "", &rows); len(rows) != 3 || rows[0].ID != id || !rows[0].Closed || rows[0].In != 11 || p.G != 410 {
 		t.Errorf("%+v", rows)
 	}
+	// A record that was made to touch something clears nothing to eat, whatever it comes to.
+	touch := strings.TrimPrefix(r.start(`"kingdom":"fungi","purpose":"touch","target":"cantharellus-cibarius"`), "/api/v1/records/")
+	if status, _, text := r.send("POST", "/api/v1/pickings", `{"id":"`+app.NewID()+`",`+op()+`,"record":"`+touch+`"}`, nil); status != http.StatusUnprocessableEntity || !strings.Contains(text, "made to touch") {
+		t.Errorf("begun from what was only touched: %d %s", status, text)
+	}
 	// Another of the same year at the same place takes what is left.
 	other := app.NewID()
 	r.do("POST", "/api/v1/pickings", `{"id":"`+other+`",`+op()+`,"record":"`+clearedRecord+`"}`, &p)

@@ -3,9 +3,11 @@ package harvest
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"zestythicket/core/events"
 	"zestythicket/core/guide"
+	"zestythicket/core/ruling"
 )
 
 // Basket is what a picking comes to.
@@ -36,6 +38,9 @@ func Of(g *guide.Matrix, p *events.Picking) Basket {
 	var since []string // pieces not checked since the last that was
 	dirty := -1
 	for _, l := range p.Pieces {
+		if InBasket(l) {
+			b.In++
+		}
 		switch l.Is {
 		case events.Passes:
 			since = nil
@@ -46,10 +51,9 @@ func Of(g *guide.Matrix, p *events.Picking) Basket {
 			case guide.TrimIt:
 				b.Trimmed++
 			}
-			b.In, b.Checked = b.In+1, b.Checked+1
+			b.Checked++
 		case events.Unchecked:
 			since = append(since, l.Piece)
-			b.In++
 		case events.Doubtful:
 			b.Apart++
 		case events.Another:
@@ -64,9 +68,38 @@ func Of(g *guide.Matrix, p *events.Picking) Basket {
 			}
 		}
 	}
-	b.Bound, _ = Bound(b.In+b.Left+b.Others, b.Checked+b.Left+b.Others, b.Others)
+	var err error
+	if b.Bound, err = Bound(b.In+b.Left+b.Others, b.Checked+b.Left+b.Others, b.Others); err != nil {
+		b.Bound = b.In - b.Checked // too many to reckon: any that was not checked could be one
+	}
 	b.Says = Says(b.In, b.Checked, b.Bound)
 	return b
+}
+
+// InBasket tells whether a piece is in the basket: it passes and is not left there, or was not checked.
+func InBasket(l events.Looked) bool {
+	return l.Is == events.Unchecked || l.Is == events.Passes && l.Keeping != guide.LeaveIt
+}
+
+// What is looked at on each piece: the must-sees, then what cuts so many of the harmful taxa, those that the fewest mistakes would bring back;
+// no more than can be looked at on every piece. Common practice; no source.
+const (
+	nearest   = 3
+	mostLooks = 8
+)
+
+// Looks lists the characters that are looked at on each piece of a taxon, from how the harmful ones stand on the record that cleared it.
+func Looks(t *guide.Taxon, harmful []ruling.Harmful) []string {
+	ids := slices.Clone(t.MustSee)
+	near := slices.SortedStableFunc(slices.Values(harmful), func(a, b ruling.Harmful) int { return a.Margin - b.Margin })
+	for _, h := range near[:min(nearest, len(near))] {
+		for _, l := range h.Lines {
+			if l.Cut && len(l.Characters) > 0 && !slices.Contains(ids, l.Characters[0]) {
+				ids = append(ids, l.Characters[0])
+			}
+		}
+	}
+	return ids[:min(len(ids), mostLooks)]
 }
 
 // dirties tells whether hands and knife are to be cleaned after a taxon; after one that nobody named they are.

@@ -1,6 +1,7 @@
 package harvest
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -77,6 +78,17 @@ func TestWhatAPickingComesTo(t *testing.T) {
 			!slices.Equal(got.Again, want.Again) || got.Clean != want.Clean || got.Bound != want.Bound || got.Says != want.Says {
 			t.Errorf("%q:\n%+v, want\n%+v", looks, got, want)
 		}
+	}
+}
+
+// More pieces than are reckoned with, put together from several devices, are never told as fewer in doubt.
+func TestTooManyToReckon(t *testing.T) {
+	p := look("1+")
+	for i := range MostPieces + 1 {
+		p.Pieces = append(p.Pieces, events.Looked{Piece: fmt.Sprint("u", i), Is: events.Unchecked})
+	}
+	if b := Of(guidetest.Compile(small), p); b.Bound != MostPieces+1 || b.In != MostPieces+2 {
+		t.Errorf("%d in, %d could be others", b.In, b.Bound)
 	}
 }
 

@@ -2,6 +2,7 @@
 package season
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"math"
@@ -31,6 +32,14 @@ func (p Site) Check() error {
 		return fmt.Errorf("%v m above the sea is no place to look at; between %d and %d m there is land", p.ElevationM, lowest, highest)
 	}
 	return nil
+}
+
+// In tells what is wrong where the place lies on another continent than a level 2 region; empty for any.
+func (p Site) In(region string) error {
+	if guide.RegionHas(region, p.Latitude, p.Longitude) {
+		return nil
+	}
+	return fmt.Errorf("%g, %g does not lie anywhere near %s; is it the place or the region?", p.Latitude, p.Longitude, cmp.Or(guide.Regions[region], region))
 }
 
 // The bioclimatic law: so many days later in spring for each degree of latitude poleward, and for each 400 feet higher; in North

@@ -86,7 +86,7 @@ func (d *day) problem(n int, on time.Time, o evidence.Observer) (*checks.Problem
 
 // hangs tells a target that depends on the specimen from one that cannot be told, and what would do it: tools, or another day.
 func (d *day) hangs(n int, out *Telling) {
-	out.Told = Depends
+	out.Told = Cannot
 	every := d.Observer
 	every.Kit = nil
 	best, err := d.problem(n, d.date, every)
@@ -95,9 +95,9 @@ func (d *day) hangs(n int, out *Telling) {
 	}
 	with := best.Impossible()
 	if within(out.Open, with) && !unnamed(d.g.Taxa[n].ID, out.Open) {
+		out.Told = Depends
 		return
 	}
-	out.Told = Cannot
 	if !within(out.Open, with) || !unnamed(d.g.Taxa[n].ID, with) {
 		out.Missing = d.missing(n, with)
 	}

@@ -3,7 +3,6 @@
 package walk
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 	"time"
@@ -76,12 +75,13 @@ func (r *Request) Check(g *guide.Matrix) error {
 		return fmt.Errorf("a walk of %g minutes cannot be planned; it takes 1 to %d", r.Minutes, MostMinutes)
 	case r.Region != "" && !guide.RegionCode(r.Region):
 		return fmt.Errorf("region %q is not a level 2 region code such as \"11\"", r.Region)
-	case !guide.RegionHas(r.Region, r.Start.Latitude, r.Start.Longitude):
-		return fmt.Errorf("start: %g, %g does not lie anywhere near %s; is it the place or the region?", r.Start.Latitude, r.Start.Longitude, cmp.Or(guide.Regions[r.Region], r.Region))
 	case len(r.Targets) > MostTargets:
 		return fmt.Errorf("%d targets are too many for one walk; choose %d", len(r.Targets), MostTargets)
 	case len(r.Places) > MostPlaces:
 		return fmt.Errorf("%d places are too many for one walk; choose %d", len(r.Places), MostPlaces)
+	}
+	if err := r.Start.In(r.Region); err != nil {
+		return fmt.Errorf("start: %w", err)
 	}
 	for _, tool := range r.Observer.Kit {
 		if !slices.Contains(g.Tools(), tool) {
