@@ -207,7 +207,9 @@ export default function Bench({ id }: { id: string }) {
               {!closed && record.about.kingdom === 'fungi' && (
                 <Link href={`/prints?record=${id}`}>Lay a spore print</Link>
               )}
-              {ruling.verdict === 'ruled-clear' && record.about.purpose !== 'touch' && !deleted && <GatherMore record={id} />}
+              {ruling.verdict === 'ruled-clear' && record.about.purpose !== 'touch' && !deleted && (
+                <GatherMore record={id} />
+              )}
             </Ways>
           )}
           {!covered && <WeakPoints ruling={ruling} guide={guide} onPick={closed ? undefined : pick} />}
