@@ -182,7 +182,11 @@ test('the almanac follows the day, the month, stars, own dates and rain', async 
 
 test('tables of weather are taken whole or refused with the line, and own dates can be forgotten', async ({ page }) => {
   await page.goto('/almanac?date=2026-09-05');
-  await page.getByText(/^Weather: 67 days/).click();
+  // A press that the page moved away from under the finger opens nothing, and is made again.
+  await expect(async () => {
+    await page.getByText(/^Weather: 67 days/).click({ timeout: 3000 });
+    await expect(page.getByRole('button', { name: 'Take a table (CSV)' })).toBeVisible({ timeout: 2000 });
+  }).toPass();
   const folder = mkdtempSync(join(tmpdir(), 'thicket-csv-'));
   const take = async (name: string, text: string) => {
     writeFileSync(join(folder, name), text);

@@ -56,7 +56,7 @@ const Months = styled.div`
 const Twelve = styled.div``;
 
 const List = styled.ul`
-  > li { content-visibility: auto; contain-intrinsic-size: auto 70px; display: grid; grid-template-columns: ${grid}; gap: 4px 16px; align-items: center; padding: 8px 0; border-top: 1.5px solid ${c('mist')}; break-inside: avoid; }
+  > li { display: grid; grid-template-columns: ${grid}; gap: 4px 16px; align-items: center; padding: 8px 0; border-top: 1.5px solid ${c('mist')}; break-inside: avoid; }
   .name { display: grid; grid-template-columns: 56px minmax(0, 1fr); gap: 0 6px; align-items: center; }
   .name small { grid-column: 2; }
   .name a { font-weight: 700; font-size: 17px; text-underline-offset: 3px; }
