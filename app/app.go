@@ -30,10 +30,15 @@ type App struct {
 	// WriteCalendar writes entries in the form that calendars read (iCalendar, RFC 5545).
 	WriteCalendar func(list []CalendarEntry, now time.Time) ([]byte, error)
 
-	guides *guides
-	stale  chan string // owners of whom something is to be worked out anew
-	turns  [256]sync.Mutex
-	seed   maphash.Seed
+	// Darkroom reads photographs.
+	Darkroom Darkroom
+
+	guides  *guides
+	stale   chan string // owners of whom something is to be worked out anew
+	exposed chan string // owners of whom photographs are to be developed
+	loupe   sync.Mutex  // held while a photograph is decoded for whoever asks what colour it has
+	turns   [256]sync.Mutex
+	seed    maphash.Seed
 	// rulings are the latest, by all that they were worked out from: tabs that follow each other, undo, and whoever comes back ask
 	// for the same. They are never written to.
 	rulings *lru.Cache[[sha256.Size]byte, *identify.Shown]
@@ -55,6 +60,7 @@ func New(base *guide.Source, store Store, files GuideFiles) *App {
 		plans: plans, WriteCalendar: func([]CalendarEntry, time.Time) ([]byte, error) {
 			return nil, errors.New("calendars are not written here")
 		},
+		Darkroom: noDarkroom{}, exposed: make(chan string, 64),
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
 		stale: make(chan string, 64), seed: maphash.MakeSeed(), rulings: rulings,
 	}

@@ -197,16 +197,19 @@ func showsWords(col *guide.Column, sc *guide.Score) string {
 	return strings.Join(counts, " or ")
 }
 
-// CalendarEntry is a day, or several, in a calendar.
+// CalendarEntry is a day, or several, in a calendar, or a time of a day.
 type CalendarEntry struct {
 	// ID is the same each time the calendar is made.
 	ID       string
-	From, To time.Time // both days included
+	From, To time.Time // both included
 	Title    string
 	Says     string
+	// Timed tells that From and To are moments, not days; then it is reminded of when it begins.
+	Timed bool
 }
 
-// Calendar is what the user follows, and the walks to come, as a calendar: from today for a year, when each begins and ends here.
+// Calendar is what the user follows, the walks to come and the spore prints that are to be looked at, as a calendar: from today for a year, when
+// each begins and ends here.
 func (s *Session) Calendar(ctx context.Context) ([]byte, error) {
 	noted, err := s.noted(ctx)
 	if err != nil {
@@ -229,8 +232,8 @@ func (s *Session) Calendar(ctx context.Context) ([]byte, error) {
 		for _, sp := range x.Spans {
 			begins, ends := next(today, sp.From), next(today, sp.To)
 			list = append(list,
-				CalendarEntry{"begins-" + x.Taxon + "-" + begins.Format(time.DateOnly), begins, begins, x.Name + " begins", says},
-				CalendarEntry{"ends-" + x.Taxon + "-" + ends.Format(time.DateOnly), ends, ends, x.Name + " ends", says})
+				CalendarEntry{ID: "begins-" + x.Taxon + "-" + begins.Format(time.DateOnly), From: begins, To: begins, Title: x.Name + " begins", Says: says},
+				CalendarEntry{ID: "ends-" + x.Taxon + "-" + ends.Format(time.DateOnly), From: ends, To: ends, Title: x.Name + " ends", Says: says})
 		}
 	}
 	streams, err := s.Walks(ctx)
@@ -246,7 +249,18 @@ func (s *Session) Calendar(ctx context.Context) ([]byte, error) {
 		if w.Name != "" {
 			title += ": " + w.Name
 		}
-		list = append(list, CalendarEntry{"walk-" + w.ID, day, day, title, "To look for: " + strings.Join(w.Targets, ", ") + "."})
+		list = append(list, CalendarEntry{ID: "walk-" + w.ID, From: day, To: day, Title: title, Says: "To look for: " + strings.Join(w.Targets, ", ") + "."})
+	}
+	bench, err := s.Prints(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range bench.Prints {
+		if p.Done || p.Natural || p.Until.Before(s.Now()) {
+			continue
+		}
+		title := strings.TrimSuffix("Look at the spore print: "+p.Tray, ": ")
+		list = append(list, CalendarEntry{ID: "print-" + p.ID, From: p.From, To: p.Until, Title: title, Says: p.Name + ". It is to be looked at from then on, in daylight.", Timed: true})
 	}
 	return s.WriteCalendar(list, s.Now())
 }

@@ -54,5 +54,5 @@ var Conflicts = []error{
 	events.ErrClosed, events.ErrDeleted, events.ErrNotClosed, events.ErrNotDeleted, events.ErrNothingToUndo, events.ErrNothingToRedo, events.ErrNotRead,
 	events.ErrWalkEnded, events.ErrWalkOpen, events.ErrWalkBegun, events.ErrWalkDeleted,
 	events.ErrPickingClosed, events.ErrPickingOpen, events.ErrPickingDeleted, ErrClean, ErrAgain,
-	events.ErrPrintDeleted,
+	events.ErrPrintDeleted, events.ErrPhotoDeleted,
 }

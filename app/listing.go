@@ -45,8 +45,28 @@ type listing struct {
 	Margin      *int          `json:"margin"`
 	Odd         string        `json:"odd,omitempty"`
 	Done        string        `json:"done"`
+	// Waits are the looks that could not be had where it was found; BagApart tells that nothing else would tell any more.
+	Waits    []string `json:"waits,omitempty"`
+	BagApart bool     `json:"bag_apart,omitempty"`
 	// Blamed are the characters whose readings were shown to be in the way.
 	Blamed []string `json:"blamed,omitempty"`
+}
+
+// find is what a find is called where it stands among others: its name once all that is harmful was ruled out, else what, where and when.
+func (l *listing) find() string {
+	if l.Verdict == guide.RuledClear && l.WorkingName != "" {
+		return l.WorkingName
+	}
+	words := []string{"Plant"}
+	if l.Kingdom == "fungi" {
+		words[0] = "Mushroom"
+	}
+	for _, w := range []string{l.Place, l.Date} {
+		if w != "" {
+			words = append(words, w)
+		}
+	}
+	return strings.Join(words, ", ")
 }
 
 // RecordQuery asks for a page of records, the latest change first.
@@ -135,6 +155,7 @@ func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown
 	for _, o := range shown.Odd {
 		l.Odd = strings.TrimSpace(l.Odd + " " + o.Text)
 	}
+	l.Waits, l.BagApart = waits(s.Guide.Matrix, now, shown)
 	words := []string{l.Place, l.Observer, l.Date, now.About.Note, string(l.Verdict), now.About.Walk}
 	if shown.Working != nil {
 		n, _ := s.Guide.Matrix.Taxon(*shown.Working)

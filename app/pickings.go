@@ -35,6 +35,7 @@ type Picking struct {
 	Allowed harvest.Allowance `json:"allowed"`
 	// Looks are what is looked at on each piece: what put the nearest harmful ones out on the record, and the must-sees.
 	Looks      []CardLine       `json:"looks" doc:"What is looked at on each piece"`
+	Trace      string           `json:"trace" doc:"Whose leaf it is: what is asked before a piece may pass; empty where it stands alone"`
 	Conditions []PieceCondition `json:"conditions" doc:"What is done with a piece, by what is wrong with it"`
 	Doubles    []Taxon          `json:"doubles" doc:"What it is taken for, the gravest first"`
 	// Trouble tells that the record it was begun from no longer says what it said.
@@ -81,7 +82,7 @@ var pickings = streamKind[events.Picking]{
 		if p.Closing != nil {
 			taken = in
 		}
-		b, err := json.Marshal(pickingListing{p.Of, in, taken})
+		b, err := json.Marshal(pickingListing{p.Of, in, taken, p.G})
 		s.Listing = b
 		return err
 	},
@@ -92,6 +93,7 @@ type pickingListing struct {
 	Of    events.Gathering `json:"of"`
 	In    int              `json:"in"`
 	Taken int              `json:"taken"`
+	G     float64          `json:"g,omitempty"`
 }
 
 // mostPickings is how many pickings are listed, and asked for what was taken at a place. Common practice; no source.
@@ -297,11 +299,20 @@ func (s *Session) pickingView(ctx context.Context, o *standing[events.Picking]) 
 	for _, k := range m.GravestFirst(doubles) {
 		out.Doubles = append(out.Doubles, s.taxon(k))
 	}
-	taken, err := s.takenThere(ctx, o)
+	taken, today, err := s.takenBefore(ctx, o)
 	if err != nil {
 		return nil, err
 	}
-	out.Allowed = harvest.Allowed(&m.Taxa[n], p.Seen, taken, out.Basket.In)
+	set, err := s.Settings(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out.Allowed = harvest.Allowed(&m.Taxa[n], p.Seen, taken, out.Basket.In, set.limit(p.Of.Taxon), today+p.G)
+	if c := harvest.Traces(&m.Taxa[n]); c != "" {
+		if k, ok := m.Column(c); ok {
+			out.Trace = m.Columns[k].Question
+		}
+	}
 	r, err := s.Record(ctx, p.Of.Record)
 	if isMissing(err) {
 		out.Trouble = "The record that it was begun from is not there."
@@ -323,27 +334,30 @@ func (s *Session) pickingView(ctx context.Context, o *standing[events.Picking]) 
 	return out, nil
 }
 
-// takenThere is how many pieces of the same taxon other closed pickings of the same year took at the same named place.
-func (s *Session) takenThere(ctx context.Context, o *standing[events.Picking]) (int, error) {
+// takenBefore is how many pieces of the same taxon other closed pickings of the same year took at the same named place, and how many grams of it
+// lie in the other baskets of the same day.
+func (s *Session) takenBefore(ctx context.Context, o *standing[events.Picking]) (pieces int, today float64, err error) {
 	of := o.now.Of
-	if of.Place.Name == "" || len(of.Date) < 4 {
-		return 0, nil
+	if len(of.Date) < 4 {
+		return 0, 0, nil
 	}
 	streams, err := s.Store.List(ctx, s.Owner, events.PickingStream, ListQuery{Limit: mostPickings})
 	if err != nil {
-		return 0, err
+		return 0, 0, err
 	}
-	sum := 0
 	for i := range streams {
 		var l pickingListing
-		if streams[i].ID == o.ID || json.Unmarshal(streams[i].Listing, &l) != nil {
+		if streams[i].ID == o.ID || json.Unmarshal(streams[i].Listing, &l) != nil || l.Of.Taxon != of.Taxon {
 			continue
 		}
-		if l.Of.Taxon == of.Taxon && l.Of.Place.Name == of.Place.Name && len(l.Of.Date) >= 4 && l.Of.Date[:4] == of.Date[:4] {
-			sum += l.Taken
+		if l.Of.Date == of.Date {
+			today += l.G
+		}
+		if of.Place.Name != "" && l.Of.Place.Name == of.Place.Name && len(l.Of.Date) >= 4 && l.Of.Date[:4] == of.Date[:4] {
+			pieces += l.Taken
 		}
 	}
-	return sum, nil
+	return pieces, today, nil
 }
 
 // Dirty is a picking after which hands and knife are to be cleaned.

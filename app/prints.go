@@ -97,7 +97,7 @@ func (s *Session) Prints(ctx context.Context) (*PrintBench, error) {
 func (s *Session) printView(ctx context.Context, o *standing[events.Print]) Print {
 	p := &o.now
 	out := Print{
-		ID: o.ID, Record: p.Laid.Record, Name: "A mushroom without a name", Tray: p.Laid.Tray, Surface: p.Laid.Surface, Natural: p.Laid.Natural, Laid: p.Created,
+		ID: o.ID, Record: p.Laid.Record, Name: "A mushroom", Tray: p.Laid.Tray, Surface: p.Laid.Surface, Natural: p.Laid.Natural, Laid: p.Created,
 		From: p.Created.Add(harvest.PrintFrom), Until: p.Created.Add(harvest.PrintTo), State: harvest.RipenessOf(p.Created, s.Now(), p.Laid.Natural),
 		Done: p.Result != nil, Deleted: p.Deleted, CanUndo: p.LastOp != "",
 	}
@@ -106,8 +106,8 @@ func (s *Session) printView(ctx context.Context, o *standing[events.Print]) Prin
 	}
 	if st, err := s.Store.Find(ctx, s.Owner, events.RecordStream, p.Laid.Record); err == nil {
 		var l listing
-		if json.Unmarshal(st.Listing, &l) == nil && l.WorkingName != "" {
-			out.Name = l.WorkingName
+		if json.Unmarshal(st.Listing, &l) == nil {
+			out.Name = l.find()
 		}
 	}
 	return out

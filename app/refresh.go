@@ -21,6 +21,12 @@ func (s *Session) touch() {
 // Run works out anew what no longer holds, a little at a time, until the context ends: at first for the owners named, then
 // whenever settings or a guide change.
 func (a *App) Run(ctx context.Context, owners ...string) {
+	developing := make(chan struct{})
+	defer func() { <-developing }()
+	go func() {
+		defer close(developing)
+		a.develop(ctx, owners)
+	}()
 	for _, o := range owners {
 		a.refresh(ctx, o)
 	}

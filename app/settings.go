@@ -11,7 +11,9 @@ import (
 	"slices"
 
 	"zestythicket/core/evidence"
+	"zestythicket/core/gauge"
 	"zestythicket/core/guide"
+	"zestythicket/core/harvest"
 	"zestythicket/core/ruling"
 	"zestythicket/core/season"
 )
@@ -34,8 +36,35 @@ type Settings struct {
 	// PoisonCentre and EmergencyService are telephone numbers.
 	PoisonCentre     string `json:"poison_centre" maxLength:"60"`
 	EmergencyService string `json:"emergency_service" maxLength:"60"`
+	// Known are things whose length is known, to measure by on photographs.
+	Known []KnownLength `json:"known" required:"false" maxItems:"50" doc:"Things whose length is known, to measure by on photographs"`
+	// Limits are the user's own, of what is gathered.
+	Limits []OwnLimit `json:"limits" required:"false" maxItems:"100" doc:"What the user takes of a taxon at most"`
 	// Trouble says why these are not what was kept; it is never kept.
 	Trouble string `json:"trouble,omitempty" doc:"Why what was kept cannot be read; these are what anybody has who set nothing"`
+}
+
+// KnownLength is a thing to measure by.
+type KnownLength struct {
+	Name string  `json:"name" minLength:"1" maxLength:"60"`
+	MM   float64 `json:"mm" exclusiveMinimum:"0" maximum:"5000"`
+}
+
+// OwnLimit is what the user takes of a taxon at most, by law or custom of the place.
+type OwnLimit struct {
+	Taxon     string  `json:"taxon" maxLength:"64"`
+	Protected bool    `json:"protected" required:"false" doc:"None of it is taken"`
+	GramsADay float64 `json:"g_a_day" required:"false" minimum:"0" maximum:"100000" doc:"In grams; 0 for no limit"`
+}
+
+// limit is the user's own limit for a taxon.
+func (s *Settings) limit(taxon string) harvest.Limit {
+	for _, l := range s.Limits {
+		if l.Taxon == taxon {
+			return harvest.Limit{Protected: l.Protected, GramsADay: l.GramsADay}
+		}
+	}
+	return harvest.Limit{}
 }
 
 // settingsDocument is the form that settings are kept in. Version 0 is the one before versions were written.
@@ -50,7 +79,7 @@ const settingsVersion = 1
 
 // DefaultSettings are those of somebody who has set nothing: every tool and sense, taught for nothing.
 func DefaultSettings() Settings {
-	return Settings{AllTools: true, Kit: []string{}, Taught: []string{}, Units: "metric"}
+	return Settings{AllTools: true, Kit: []string{}, Taught: []string{}, Units: "metric", Known: []KnownLength{}, Limits: []OwnLimit{}}
 }
 
 // observer is who looks, as the engine takes it.
@@ -82,10 +111,13 @@ func (s *Session) usualSite(ctx context.Context) (*season.Site, error) {
 // imperial tells whether lengths and weights are shown in inches and ounces.
 func (s *Settings) imperial() bool { return s.Units == "imperial" }
 
+// listed is the version of what is listed of a record: where it has changed, everything is listed anew.
+const listed = " 2"
+
 // basis names all that a listing is worked out with, besides the events of its own stream.
 func (s *Session) basis(set *Settings) string {
 	b, _ := json.Marshal([]any{set.observer(), Place{}.site(set.Place, s.Guide.Matrix)}) // plain values can be written
-	sum := sha256.Sum256(append(b, s.Guide.Hash+ruling.Engine...))
+	sum := sha256.Sum256(append(b, s.Guide.Hash+ruling.Engine+listed...))
 	return hex.EncodeToString(sum[:16])
 }
 
@@ -156,7 +188,13 @@ func (s *Session) loadSettings(ctx context.Context) (*Settings, error) {
 	}
 	// A gate that the guide no longer has cannot be one the user was taught for.
 	set.Taught = slices.DeleteFunc(set.Taught, func(id string) bool { return !hasGate(s.Guide.Matrix, id) })
+	set.Limits = slices.DeleteFunc(set.Limits, func(l OwnLimit) bool { return !s.hasTaxon(l.Taxon) })
 	return &set, nil
+}
+
+func (s *Session) hasTaxon(id string) bool {
+	_, ok := s.Guide.Matrix.Taxon(id)
+	return ok
 }
 
 func hasGate(m *guide.Matrix, id string) bool {
@@ -170,6 +208,20 @@ func (s *Session) KeepSettings(ctx context.Context, set Settings) (*Settings, er
 			return nil, refused("the guide has no gate %q that one could be taught for", id)
 		}
 	}
+	for i, l := range set.Limits {
+		if !s.hasTaxon(l.Taxon) {
+			return nil, refused("the guide has no taxon %q that a limit could be set for", l.Taxon)
+		}
+		if slices.ContainsFunc(set.Limits[:i], func(o OwnLimit) bool { return o.Taxon == l.Taxon }) {
+			return nil, refused("there are two limits for %s; keep one", s.nameOf(l.Taxon))
+		}
+	}
+	for _, k := range set.Known {
+		if k.Name == "" || !(k.MM > 0 && k.MM <= gauge.LongestKnown) {
+			return nil, refused("a thing to measure by has a name and a length of more than 0 and at most %d mm", gauge.LongestKnown)
+		}
+	}
+	set.Known, set.Limits = append([]KnownLength{}, set.Known...), append([]OwnLimit{}, set.Limits...)
 	if err := cmp.Or(checkRegion(set.Region), set.Place.check(), set.Place.in(set.Region)); err != nil {
 		return nil, err
 	}

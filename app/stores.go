@@ -14,6 +14,7 @@ type Store interface {
 	Streams
 	Preferences
 	Overlays
+	Photographs
 	// CopyTo writes a copy of everything to a new file, while it is in use.
 	CopyTo(ctx context.Context, path string) error
 }
@@ -95,6 +96,30 @@ type Overlays interface {
 	OverlayOf(ctx context.Context, owner, op string) (made, before json.RawMessage, known bool, err error)
 	// KeepOverlay adds a version.
 	KeepOverlay(ctx context.Context, owner, op string, at time.Time, document json.RawMessage) error
+}
+
+// Photograph is what is known of a photograph's file.
+type Photograph struct {
+	// File is the SHA-256 of the file, in hexadecimal, by which it is kept.
+	File string
+	Exposure
+	// Developed tells that it was decoded; then it is there in all sizes, or Trouble says why not.
+	Developed bool
+	Trouble   string
+}
+
+// Photographs keeps the files of photographs, by what they hold.
+type Photographs interface {
+	// KeepPhotograph keeps a photograph's file; one that is kept already stays as it is.
+	KeepPhotograph(ctx context.Context, owner string, at time.Time, p *Photograph, file []byte) error
+	// Developed keeps the sizes of a photograph that are shown, or why there are none.
+	Developed(ctx context.Context, owner, file string, screen, list []byte, trouble string) error
+	// Photographs gives what is known of photographs by their files; those that are not there are left out.
+	Photographs(ctx context.Context, owner string, files []string) ([]Photograph, error)
+	// Picture gives a photograph in a size. ErrNotFound where it is not there.
+	Picture(ctx context.Context, owner, file string, size PhotoSize) ([]byte, error)
+	// Undeveloped gives the files of an owner's photographs that are not developed yet, the oldest first.
+	Undeveloped(ctx context.Context, owner string) ([]string, error)
 }
 
 // GuideFiles reads and writes overlays in the forms that people write them in.

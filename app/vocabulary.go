@@ -41,9 +41,12 @@ type (
 	Shown        = identify.Shown
 	SeasonEdge   = season.Edge
 	Sighting     = season.Sighting
+	StreamKind   = events.StreamKind
+	Subject      = events.Subject
 	Ripeness     = harvest.Ripeness
 	Status       = ruling.Status
 	Surface      = events.Surface
+	Taken        = events.Taken
 	Told         = walk.Told
 	UnseenReason = evidence.Unseen
 	Use          = guide.Use
@@ -71,6 +74,7 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Organ]():        words("Organ", guide.Organs),
 	reflect.TypeFor[OverlayKind]():  words("OverlayKind", []OverlayKind{OwnTaxon, Corrected, ""}),
 	reflect.TypeFor[Packing]():      words("Packing", []Packing{events.InBag, events.Missing, events.NotSaid}),
+	reflect.TypeFor[PhotoState]():   words("PhotoState", []PhotoState{PhotoDeveloping, PhotoReady, PhotoBroken}),
 	reflect.TypeFor[PartState]():    words("PartState", season.States),
 	reflect.TypeFor[SeasonEdge]():   words("SeasonEdge", []SeasonEdge{season.First, season.Last}),
 	reflect.TypeFor[Ripeness]():     words("Ripeness", []Ripeness{harvest.Waiting, harvest.Ready, harvest.Overdue}),

@@ -1,4 +1,4 @@
-// Package demo holds a made-up scenario: ten records, two walks, two baskets, two prints and what was noted of three years in an upland valley that does not
+// Package demo holds a made-up scenario: ten records, two walks, two baskets, two prints, three drawn photographs and what was noted of three years in an upland valley that does not
 // exist, by people who do not.
 package demo
 
@@ -29,6 +29,16 @@ type Scenario struct {
 	Walks    []Walk       `json:"walks"`
 	Baskets  []Basket     `json:"baskets"`
 	Prints   []Print      `json:"prints"`
+	Photos   []Photo      `json:"photos"`
+}
+
+// Photo is a photograph that the demo draws: by the name of its drawing, and what it is of.
+type Photo struct {
+	ID      string      `json:"id"`
+	At      time.Time   `json:"at"`
+	Drawing string      `json:"drawing"`
+	Of      app.Subject `json:"of"`
+	Caption string      `json:"caption,omitempty"`
 }
 
 // Print is a made-up spore print that lies waiting.
@@ -120,7 +130,30 @@ func Fill(ctx context.Context, s *app.Session) error {
 			return fmt.Errorf("print %s: %w", p.ID, err)
 		}
 	}
+	for _, p := range all.Photos {
+		if err := photographed(ctx, s, &p); err != nil {
+			return fmt.Errorf("photograph %s: %w", p.ID, err)
+		}
+	}
 	return nil
+}
+
+// photographed draws a photograph and puts it where it belongs.
+func photographed(ctx context.Context, s *app.Session, p *Photo) error {
+	w := writes(p.ID)
+	s.Now = func() time.Time { return p.At }
+	drawn, err := Drawn(p.Drawing)
+	if err != nil {
+		return err
+	}
+	file, err := s.TakeIn(ctx, drawn)
+	if err == nil {
+		_, err = s.AddPhoto(ctx, p.ID, w(), app.Taken{File: file.File, Of: p.Of, Name: p.Drawing + ".jpg"})
+	}
+	if err == nil && p.Caption != "" {
+		_, err = s.CaptionPhoto(ctx, p.ID, w(), p.Caption)
+	}
+	return err
 }
 
 // gathered puts a picking in as it happened, a piece every ten seconds.

@@ -10,6 +10,7 @@ import (
 
 	"zestythicket/app"
 	"zestythicket/guidefile"
+	"zestythicket/photos"
 	"zestythicket/store"
 )
 
@@ -25,6 +26,7 @@ func session(t *testing.T, now time.Time) *app.Session {
 	}
 	t.Cleanup(func() { kept.Close() })
 	a := app.New(g, kept, guidefile.Files{})
+	a.Darkroom = photos.Darkroom{}
 	a.Now = func() time.Time { return now }
 	s, err := a.Session(context.Background(), "me")
 	if err != nil {

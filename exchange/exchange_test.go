@@ -15,6 +15,7 @@ import (
 	"zestythicket/demo"
 	"zestythicket/exchange"
 	"zestythicket/guidefile"
+	"zestythicket/photos"
 	"zestythicket/store"
 )
 
@@ -30,7 +31,9 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer kept.Close()
-	s, err := app.New(g, kept, guidefile.Files{}).Session(ctx, "me")
+	a := app.New(g, kept, guidefile.Files{})
+	a.Darkroom = photos.Darkroom{}
+	s, err := a.Session(ctx, "me")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -85,7 +88,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 			t.Errorf("record %s: %v", row.ID, err)
 		}
 	}
-	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID} {
+	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID, events.PhotoStream: photoID} {
 		_, list, err := kept.Load(ctx, "me", kind, id)
 		if err != nil {
 			t.Fatal(err)
@@ -120,6 +123,7 @@ const (
 	walkID    = "01960000-0000-7000-8000-00000000b001"
 	pickingID = "01960000-0000-7000-8000-00000000b002"
 	printID   = "01960000-0000-7000-8000-00000000b003"
+	photoID   = "01960000-0000-7000-8000-00000000b004"
 	// cleared is the demo's record that was ruled clear.
 	cleared = "01960000-0000-7000-8000-000000000001"
 )
@@ -182,6 +186,23 @@ func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.W
 	print(func() (*app.Print, error) { return s.FinishPrint(ctx, printID, w(), "") })
 	for _, do := range []func(context.Context, string, app.Write) (*app.Print, error){s.UndoPrint, s.RedoPrint, s.DeletePrint, s.RestorePrint} {
 		print(func() (*app.Print, error) { return do(ctx, printID, w()) })
+	}
+
+	photo := func(do func() (*app.Photo, error)) { then(func() error { _, err := do(); return err }) }
+	photo(func() (*app.Photo, error) {
+		drawn, err := demo.Drawn("basket-of-chanterelles")
+		if err != nil {
+			return nil, err
+		}
+		f, err := s.TakeIn(ctx, drawn)
+		if err != nil {
+			return nil, err
+		}
+		return s.AddPhoto(ctx, photoID, w(), app.Taken{File: f.File, Of: app.Subject{Stream: events.PickingStream, ID: pickingID, Piece: walkID}, Name: "basket.jpg"})
+	})
+	photo(func() (*app.Photo, error) { return s.CaptionPhoto(ctx, photoID, w(), "by the fold") })
+	for _, do := range []func(context.Context, string, app.Write) (*app.Photo, error){s.UndoPhoto, s.RedoPhoto, s.DeletePhoto, s.RestorePhoto} {
+		photo(func() (*app.Photo, error) { return do(ctx, photoID, w()) })
 	}
 
 	then(func() error { _, err := s.FollowTaxon(ctx, w(), "boletus-edulis", 2, ""); return err })

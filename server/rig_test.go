@@ -17,6 +17,7 @@ import (
 	"zestythicket/demo"
 	"zestythicket/exchange"
 	"zestythicket/guidefile"
+	"zestythicket/photos"
 	"zestythicket/server"
 	"zestythicket/server/api"
 	"zestythicket/server/web"
@@ -76,7 +77,7 @@ func serveWith(t testing.TB, g *guide.Source, dir string, pace web.Pace, work fu
 		t.Fatal(err)
 	}
 	a := app.New(g, s, guidefile.Files{})
-	a.WriteCalendar = exchange.Calendar
+	a.WriteCalendar, a.Darkroom = exchange.Calendar, photos.Darkroom{}
 	ctx, cancel := context.WithCancel(context.Background())
 	working := make(chan struct{})
 	go func() {

@@ -47,6 +47,12 @@ var migrations = []*gormigrate.Migration{
 		`CREATE INDEX streams_by_change ON streams (owner, kind, deleted, changed, id)`,
 		`CREATE INDEX streams_by_basis ON streams (owner, kind, closed, basis)`,
 	)},
+	{ID: "0006", Migrate: statements( // what is large lies by itself, so that nothing else has to step over it
+		`CREATE TABLE photographs (owner text NOT NULL, file text NOT NULL, type text NOT NULL, width integer NOT NULL, height integer NOT NULL,
+			taken text NOT NULL, located numeric NOT NULL, kept datetime NOT NULL, developed numeric NOT NULL, trouble text NOT NULL, PRIMARY KEY (owner, file))`,
+		`CREATE INDEX photographs_undeveloped ON photographs (owner, kept) WHERE NOT developed`,
+		`CREATE TABLE pictures (owner text NOT NULL, file text NOT NULL, size text NOT NULL, body blob NOT NULL, PRIMARY KEY (owner, file, size))`,
+	)},
 }
 
 // migrate brings a database up to date, one version after the other; a database that is newer than the program is

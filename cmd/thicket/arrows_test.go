@@ -26,10 +26,11 @@ var rooms = []struct{ room, may string }{
 	{"guide", ""},
 	{"store", "store app core"},
 	{"exchange", "exchange app core"},
+	{"photos", "photos app core"},
 	{"demo", "app"},
 	{"server", "server app"},
 	{"web", ""},
-	{"cmd", "server store exchange guidefile demo web app core"},
+	{"cmd", "server store exchange photos guidefile demo web app core"},
 }
 
 // outside is what a room does not know, directly or through others: the core and the application neither files, networks,
@@ -37,6 +38,7 @@ var rooms = []struct{ room, may string }{
 var outside = []struct{ room, never string }{
 	{"core", "os os/exec net net/http database/sql github.com gorm.io modernc.org"},
 	{"app", "os/exec net/http database/sql gorm.io modernc.org github.com/danielgtaylor github.com/goccy"},
+	{"photos", "os/exec net/http database/sql gorm.io modernc.org"},
 	{"guidefile", "net/http database/sql gorm.io modernc.org"},
 	{"server", "database/sql gorm.io modernc.org github.com/libtnb"},
 }
@@ -83,7 +85,7 @@ func TestImportsRunOneWay(t *testing.T) {
 			}
 		}
 	}
-	for _, room := range []string{"core", "app", "guidefile", "guide", "store", "exchange", "demo", "server", "web", "cmd"} {
+	for _, room := range []string{"core", "app", "guidefile", "guide", "store", "exchange", "photos", "demo", "server", "web", "cmd"} {
 		if !seen[room] {
 			t.Errorf("the room %s is gone", room)
 		}

@@ -8,6 +8,7 @@ import (
 	"zestythicket/app"
 	"zestythicket/demo"
 	"zestythicket/guidefile"
+	"zestythicket/photos"
 	"zestythicket/store"
 )
 
@@ -23,7 +24,9 @@ func demoVerdicts(t *testing.T, dir string) map[string]int {
 	}
 	defer kept.Close()
 	ctx := context.Background()
-	s, err := app.New(g, kept, guidefile.Files{}).Session(ctx, "local")
+	a := app.New(g, kept, guidefile.Files{})
+	a.Darkroom = photos.Darkroom{}
+	s, err := a.Session(ctx, "local")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -12,6 +12,8 @@ import (
 	"os/signal"
 	"path/filepath"
 	"runtime"
+	"strings"
+	"sync"
 	"syscall"
 	"time"
 
@@ -19,6 +21,7 @@ import (
 	"zestythicket/demo"
 	"zestythicket/exchange"
 	"zestythicket/guidefile"
+	"zestythicket/photos"
 	"zestythicket/server"
 	"zestythicket/server/api"
 	"zestythicket/server/web"
@@ -34,6 +37,7 @@ type serveOptions struct {
 	hosts         []string
 	logLevel      slog.Level
 	pprof         string
+	clock         string
 }
 
 func serveCommand(g *guideFlag) *cobra.Command {
@@ -55,6 +59,7 @@ func serveCommand(g *guideFlag) *cobra.Command {
 	f.StringSliceVar(&o.hosts, "host", nil, "host names to answer to besides this machine's own")
 	f.BoolVar(&o.noLogin, "anyone-without-login", false, "listen beyond this machine although there is no login yet: whoever reaches the address can read and change everything")
 	f.TextVar(&o.logLevel, "log-level", slog.LevelWarn, "what is logged to standard error: debug, info (a line for each request), warn or error")
+	f.StringVar(&o.clock, "clock", "", "file that holds the time to go by (RFC 3339), which may change meanwhile: to show or test what takes hours")
 	f.StringVar(&o.pprof, "pprof", "", "address on this machine at which the program's own profiles are served")
 	return c
 }
@@ -89,8 +94,13 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	}
 	defer release()
 	a := app.New(base, s, guidefile.Files{})
-	a.WriteCalendar = exchange.Calendar
+	a.WriteCalendar, a.Darkroom = exchange.Calendar, photos.Darkroom{}
 	a.Log = log
+	if o.clock != "" {
+		if a.Now, err = clockIn(o.clock, log); err != nil {
+			return err
+		}
+	}
 	session, err := a.Session(ctx, api.Owner)
 	if err != nil {
 		return err
@@ -133,6 +143,32 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 		<-working // it writes to the store that is closed next
 		return err
 	}
+}
+
+// clockIn is a clock that stands in a file. Where it cannot be read any more, it stands still.
+func clockIn(file string, log *slog.Logger) (func() time.Time, error) {
+	read := func() (time.Time, error) {
+		b, err := os.ReadFile(file)
+		if err != nil {
+			return time.Time{}, err
+		}
+		return time.Parse(time.RFC3339, strings.TrimSpace(string(b)))
+	}
+	last, err := read()
+	if err != nil {
+		return nil, fmt.Errorf("the clock in a file: %w", err)
+	}
+	var held sync.Mutex
+	return func() time.Time {
+		held.Lock()
+		defer held.Unlock()
+		if now, err := read(); err == nil {
+			last = now.UTC()
+		} else {
+			log.Warn("the clock in a file stands still", "cause", err)
+		}
+		return last
+	}, nil
 }
 
 func listen(addr string) (net.Listener, error) {

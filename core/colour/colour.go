@@ -20,6 +20,12 @@ func Hex(s string) (RGB, error) {
 	return RGB{float64(r), float64(g), float64(b)}, nil
 }
 
+// Hex writes it as Hex reads it.
+func (c RGB) Hex() string {
+	n := func(v float64) int { return int(math.Round(min(max(v, 0), 255))) }
+	return fmt.Sprintf("#%02x%02x%02x", n(c.R), n(c.G), n(c.B))
+}
+
 // Check tells what is wrong with a colour.
 func (c RGB) Check() error {
 	for _, v := range []float64{c.R, c.G, c.B} {

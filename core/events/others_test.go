@@ -102,3 +102,20 @@ func TestUnknownEventsOfOtherStreamsAreRefused(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 }
+
+func TestFoldPhoto(t *testing.T) {
+	of := Taken{File: strings.Repeat("a", 64), Of: Subject{Stream: PickingStream, ID: "p", Piece: "3"}}
+	list := happen(t, PhotoStream, Take, of, Caption, Captioned{"one"}, Caption, Captioned{"two"}, Undo, Reversal{"od"}, Delete, nil)
+	p, err := FoldPhoto(list)
+	if err != nil || p.Taken != of || p.Caption != "one" || !p.Deleted || p.LastOp != "oc" || p.NextOp != "od" {
+		t.Errorf("%+v, %v", p, err)
+	}
+	for kind, want := range map[Kind]error{Caption: ErrPhotoDeleted, Restore: nil, Undo: ErrPhotoDeleted} {
+		if got := p.Allows(kind); got != want {
+			t.Errorf("%s: %v", kind, got)
+		}
+	}
+	if one, _ := FoldPhoto(list[:1]); one.Allows(Undo) != ErrNothingToUndo || one.Allows(Restore) != ErrNotDeleted {
+		t.Errorf("what a photograph begins with can be undone: %+v", one)
+	}
+}

@@ -1,6 +1,7 @@
 package events
 
 import (
+	"cmp"
 	"errors"
 	"time"
 )
@@ -70,13 +71,7 @@ var ErrPrintDeleted = errors.New("the print is deleted; restore it first")
 // version that this program does not know.
 func FoldPrint(list []Event) (Print, error) {
 	p := Print{Revision: RevisionOf(list)}
-	h, err := follow(list, Lay, func(e *Event, _ any) bool {
-		if e.Kind != Delete && e.Kind != Restore {
-			return false
-		}
-		p.Deleted = e.Kind == Delete
-		return true
-	})
+	h, err := follow(list, Lay, erasing(&p.Deleted))
 	if err != nil {
 		return p, err
 	}
@@ -94,11 +89,5 @@ func FoldPrint(list []Event) (Print, error) {
 
 // Allows tells whether an event that is made now goes with what the print says now; of events made elsewhere nothing is asked.
 func (p *Print) Allows(kind Kind) error {
-	switch {
-	case p.Deleted && kind != Restore:
-		return ErrPrintDeleted
-	case !p.Deleted && kind == Restore:
-		return ErrNotDeleted
-	}
-	return reversible(kind, p.LastOp, p.NextOp)
+	return cmp.Or(erasable(kind, p.Deleted, ErrPrintDeleted), reversible(kind, p.LastOp, p.NextOp))
 }

@@ -113,3 +113,25 @@ func copyFields[T any](to, from *T, fields []int) {
 		into.Field(i).Set(of.Field(i))
 	}
 }
+
+// erasing takes what deletes and restores a stream of which nothing else lasts; it tells whether the event does.
+func erasing(deleted *bool) func(e *Event, body any) bool {
+	return func(e *Event, _ any) bool {
+		if e.Kind != Delete && e.Kind != Restore {
+			return false
+		}
+		*deleted = e.Kind == Delete
+		return true
+	}
+}
+
+// erasable tells whether an event that is made now goes with a stream that is deleted or not.
+func erasable(kind Kind, deleted bool, errDeleted error) error {
+	switch {
+	case deleted && kind != Restore:
+		return errDeleted
+	case !deleted && kind == Restore:
+		return ErrNotDeleted
+	}
+	return nil
+}

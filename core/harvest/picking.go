@@ -102,6 +102,19 @@ func Looks(t *guide.Taxon, harmful []ruling.Harmful) []string {
 	return ids[:min(len(ids), mostLooks)]
 }
 
+// Traces tells which character says that a piece was traced to its own stem, where that is to be done before it may pass: plants grow through
+// each other, and what was gathered can be another's leaf. Of a fruit it is whether it hangs on that stem, of all else whether it still stands on
+// it. Empty for a mushroom, which stands alone.
+func Traces(t *guide.Taxon) string {
+	switch h := t.Harvest; {
+	case t.Kingdom == "fungi":
+		return ""
+	case h != nil && h.Organ == "fruit":
+		return "specimen-traced"
+	}
+	return "specimen-attached"
+}
+
 // dirties tells whether hands and knife are to be cleaned after a taxon; after one that nobody named they are.
 func dirties(g *guide.Matrix, id string) bool {
 	n, ok := g.Taxon(id)
@@ -132,8 +145,46 @@ type Allowance struct {
 	Says string `json:"says"`
 }
 
-// Allowed works out how much of a stand of so many pieces may be taken, less what was taken there this season, with so much in the basket.
-func Allowed(t *guide.Taxon, seen, taken, in int) Allowance {
+// Limit is what the user has set for a taxon: law and custom of the place come before the guide's share.
+type Limit struct {
+	// Protected tells that none of it is taken here.
+	Protected bool
+	// GramsADay is how much of it is taken a day at most; 0 for no limit.
+	GramsADay float64
+}
+
+// Allowed works out how much of a stand of so many pieces may be taken, less what was taken there this season, with so much in the basket. Own is
+// the user's own limit, today how many grams of it lie in the day's baskets.
+func Allowed(t *guide.Taxon, seen, taken, in int, own Limit, today float64) Allowance {
+	a := shareOf(t, seen, taken, in)
+	switch {
+	case own.Protected:
+		a.Most, a.Over = 0, in > 0
+		a.Says = fmt.Sprintf("Take none: you have set that %s is protected here.", guide.InSentence(t.DisplayName()))
+		if a.Over {
+			a.Says += fmt.Sprintf(" %d are in the basket.", in)
+		}
+	case own.GramsADay > 0:
+		a.Says += fmt.Sprintf(" Your own limit is %s a day", grams(own.GramsADay))
+		if today > own.GramsADay {
+			a.Over = true
+			a.Says += fmt.Sprintf(": %s lie in today's baskets, which is over it", grams(today))
+		}
+		a.Says += "."
+	}
+	return a
+}
+
+// grams writes a weight as one says it.
+func grams(g float64) string {
+	if g >= 1000 {
+		return fmt.Sprintf("%.4g kg", g/1000)
+	}
+	return fmt.Sprintf("%.4g g", g)
+}
+
+// shareOf is what may be taken by the guide's share alone.
+func shareOf(t *guide.Taxon, seen, taken, in int) Allowance {
 	share, smallest := usualShare, 0
 	if h := t.Harvest; h != nil {
 		if h.Organ == "root" {

@@ -110,9 +110,46 @@ func TestHowMuchIsTaken(t *testing.T) {
 		{"killer", 30, 0, 3, 10, false, "Of 30 at most 10 are taken here this season."},
 	} {
 		n, _ := g.Taxon(c.taxon)
-		if a := Allowed(&g.Taxa[n], c.seen, c.taken, c.in); a.Most != c.most || a.Over != c.over || a.Says != c.says {
+		if a := Allowed(&g.Taxa[n], c.seen, c.taken, c.in, Limit{}, 0); a.Most != c.most || a.Over != c.over || a.Says != c.says {
 			t.Errorf("%+v: %+v", c, a)
 		}
+	}
+}
+
+func TestOwnLimitsComeFirst(t *testing.T) {
+	g := guidetest.Compile(small)
+	n, _ := g.Taxon("good")
+	for _, c := range []struct {
+		own   Limit
+		today float64
+		in    int
+		most  int
+		over  bool
+		says  string
+	}{
+		{Limit{Protected: true}, 0, 0, 0, false, "Take none: you have set that good one is protected here."},
+		{Limit{Protected: true, GramsADay: 500}, 0, 2, 0, true, "Take none: you have set that good one is protected here. 2 are in the basket."},
+		{Limit{GramsADay: 1500}, 1500, 4, 20, false, "Of 40 at most 20 are taken here this season. Your own limit is 1.5 kg a day."},
+		{Limit{GramsADay: 500}, 620, 4, 20, true, "Of 40 at most 20 are taken here this season. Your own limit is 500 g a day: 620 g lie in today's baskets, which is over it."},
+	} {
+		if a := Allowed(&g.Taxa[n], 40, 0, c.in, c.own, c.today); a.Most != c.most || a.Over != c.over || a.Says != c.says {
+			t.Errorf("%+v: %+v", c, a)
+		}
+	}
+}
+
+func TestWhoseLeafItIs(t *testing.T) {
+	for want, of := range map[string]*guide.Taxon{
+		"":                  {Kingdom: "fungi"},
+		"specimen-traced":   {Kingdom: "plantae", Harvest: &guide.Harvest{Organ: "fruit"}},
+		"specimen-attached": {Kingdom: "plantae", Harvest: &guide.Harvest{Organ: "leaf"}},
+	} {
+		if got := Traces(of); got != want {
+			t.Errorf("%+v: %q, want %q", of, got, want)
+		}
+	}
+	if Traces(&guide.Taxon{Kingdom: "plantae"}) != "specimen-attached" {
+		t.Error("a plant of which no harvest is told is not traced")
 	}
 }
 

@@ -110,7 +110,7 @@ func Show(m *guide.Matrix, rec *evidence.Record) (*Shown, error) {
 
 func identification(r *ruling.Ruling) *Identification {
 	i := &Identification{Report: *r.Report(), Next: checks.Next(r), Why: r.Why()}
-	if i.finishAtHome() {
+	if i.FinishAtHome() {
 		i.Cautions = append(i.Cautions, ruling.Caution{
 			Code: ruling.FinishAtHome, Text: "What is left to read needs a table and time. Bag it apart from everything else and finish at home.",
 		})
@@ -118,8 +118,8 @@ func identification(r *ruling.Ruling) *Identification {
 	return i
 }
 
-// finishAtHome tells whether all that would still tell anything can only be read at home.
-func (i *Identification) finishAtHome() bool {
+// FinishAtHome tells whether all that would still tell anything can only be read at home.
+func (i *Identification) FinishAtHome() bool {
 	if i.Verdict != guide.KeepLooking || len(i.Next) == 0 {
 		return false
 	}

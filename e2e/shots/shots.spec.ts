@@ -65,10 +65,23 @@ test('pictures of the main views', async ({ page }) => {
   await feature(page, 'Underside');
   await shot(page, 'bench-dark');
   await page.emulateMedia({ colorScheme: 'light' });
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Walk through' }).click();
-  await page.getByRole('button', { name: 'Next', exact: true }).click();
-  await shot(page, 'walk-through');
+  await page.goto('/photos/01960000-0000-7000-8000-00000000f001');
+  await page.getByRole('button', { name: 'Measure' }).click();
+  const picture = page.getByRole('application');
+  for (const [x, y] of [
+    [0.2667, 0.853],
+    [0.6, 0.853],
+    [0.2833, 0.3455],
+    [0.49, 0.3455],
+  ] as const) {
+    const box = await picture.boundingBox();
+    await picture.click({ position: { x: x * (box?.width ?? 0), y: y * (box?.height ?? 0) } });
+  }
+  await page.getByLabel('What you know the length of').selectOption({ label: 'So much of a ruler …' });
+  await page.getByLabel('Between the two points, mm').fill('100');
+  await page.getByLabel('Between the two points, mm').blur();
+  await expect(page.getByText(/^[\d.]+ to [\d.]+ mm$/)).toBeVisible();
+  await shot(page, 'photo');
   await keep(page, 'taxa/velna-bolete', {
     taxon: {
       id: 'velna-bolete',

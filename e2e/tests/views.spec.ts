@@ -38,6 +38,8 @@ const looked: Record<ViewId, Record<string, string>> = {
   cards: { 'pocket cards': '/cards?walk=01960000-0000-7000-8000-00000000c001' },
   baskets: { baskets: '/baskets' },
   basket: { 'a basket': basket },
+  photo: { 'a photograph': '/photos/01960000-0000-7000-8000-00000000f001' },
+  waiting: { 'what waits at home': '/waiting' },
   prints: { 'spore prints': '/prints?record=01960000-0000-7000-8000-000000000005' },
   'overlay-taxon': { "a taxon of one's own": '/guide/mine/new' },
 };

@@ -22,6 +22,14 @@ const Owner = "local"
 // MaxBody is the greatest size of a request's body in bytes.
 const MaxBody = 1 << 20
 
+// MostOf is the greatest size of a request's body in bytes: a photograph may have more than all else.
+func MostOf(r *http.Request) int64 {
+	if r.URL.Path == photoFilesPath {
+		return mostUpload
+	}
+	return MaxBody
+}
+
 // api is what the routes work on.
 type api struct {
 	app *app.App
@@ -36,6 +44,7 @@ func Mount(r chi.Router, a *app.App, practice app.Find) {
 	all := &api{app: a, practice: practice}
 	routes(humachi.New(r, config()), all)
 	r.Get("/api/v1/copy", all.copy)
+	r.Get(photoFilesPath+"/{file}/{size}", all.picture)
 }
 
 func routes(h huma.API, a *api) {
@@ -51,6 +60,7 @@ func routes(h huma.API, a *api) {
 	a.walkRoutes(h)
 	a.pickingRoutes(h)
 	a.printRoutes(h)
+	a.photoRoutes(h)
 }
 
 func config() huma.Config {

@@ -26,6 +26,7 @@ func vocabulary() huma.Registry {
 	name[app.OverlayKind](r)
 	name[app.Packing](r)
 	name[app.PartState](r)
+	name[app.PhotoState](r)
 	name[app.ReasonCode](r)
 	name[app.Ripeness](r)
 	name[app.SeasonEdge](r)

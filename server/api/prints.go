@@ -36,6 +36,8 @@ func (a *api) printRoutes(h huma.API) {
 		}) (*app.Print, error) {
 			return s.FinishPrint(ctx, in.ID, in.Body.write(), in.Body.State)
 		})
+	register(a, h, operation(http.MethodGet, "/waiting", "list-waiting", "What lies apart and is to be finished at home"),
+		func(ctx context.Context, s *app.Session, _ *none) (*app.Waiting, error) { return s.WaitingAtHome(ctx) })
 	for _, c := range []struct {
 		does, summary string
 		do            func(*app.Session, context.Context, string, app.Write) (*app.Print, error)

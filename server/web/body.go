@@ -18,7 +18,7 @@ func WholeBody(next http.Handler) http.Handler {
 			next.ServeHTTP(w, r)
 			return
 		}
-		b, err := io.ReadAll(io.LimitReader(r.Body, api.MaxBody+1))
+		b, err := io.ReadAll(io.LimitReader(r.Body, api.MostOf(r)+1))
 		if err != nil {
 			var slow net.Error
 			if errors.As(err, &slow) && slow.Timeout() {

@@ -5,15 +5,16 @@ import { useDirty } from '../api/useDirty';
 import { c } from '../theme/tokens';
 import { Button } from './Buttons';
 
-const Bar = styled.aside`
+/** A line over every view. */
+export const Bar = styled.aside<{ $quiet?: boolean }>`
   display: flex;
   flex-wrap: wrap;
   gap: 8px 16px;
   align-items: center;
   padding: 10px 26px;
-  background: ${c('thornWash')};
+  background: ${({ $quiet }) => c($quiet ? 'paper' : 'thornWash')};
   color: ${c('ink')};
-  border-bottom: 3px solid ${c('thorn')};
+  border-bottom: 3px solid ${({ $quiet }) => c($quiet ? 'zest' : 'thorn')};
   @media print { display: none; }
 `;
 

@@ -11,6 +11,7 @@ import { Notice } from './Notice';
 
 const Leaving = lazily(() => import('./Leaving'));
 const Cleaning = lazily(() => import('./Cleaning'));
+const Reminders = lazily(() => import('./Reminders'));
 /** Fetches it and shows nothing. */
 const Fetched = lazily(() => import('./Leaving').then(() => ({ default: () => null })));
 
@@ -195,6 +196,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <Main id="work" tabIndex={-1}>
         <Suspense>
           <Cleaning path={path} />
+          <Reminders path={path} />
         </Suspense>
         {children}
         <StandingCautions />

@@ -61,6 +61,8 @@ export const components: Record<ViewId, Fetched> = {
   walk: fetched(() => import('./walks/Walk')),
   cards: fetched(() => import('./cards/Cards')),
   prints: fetched(() => import('./prints/Prints')),
+  photo: fetched(() => import('./photos/Photo')),
+  waiting: fetched(() => import('./waiting/Waiting')),
   baskets: fetched(() => import('./baskets/Baskets')),
   basket: fetched(() => import('./baskets/Basket')),
 };

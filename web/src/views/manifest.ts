@@ -21,7 +21,9 @@ export type ViewId =
   | 'cards'
   | 'baskets'
   | 'basket'
-  | 'prints';
+  | 'prints'
+  | 'photo'
+  | 'waiting';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -87,6 +89,12 @@ export const views: Record<ViewId, View> = {
   walk: { path: '/walks/:id', title: 'A walk', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   cards: { path: '/cards', title: 'Pocket cards', shortcuts: [] },
   prints: { path: '/prints', title: 'Spore prints', shortcuts: [] },
+  photo: {
+    path: '/photos/:id',
+    title: 'A photograph',
+    shortcuts: [[['←', '→', '↑', '↓'], 'Move the cross where points are put; Enter puts one']],
+  },
+  waiting: { path: '/waiting', title: 'To finish at home', shortcuts: [] },
   baskets: { path: '/baskets', title: 'Baskets', shortcuts: [] },
   basket: { path: '/baskets/:id', title: 'A basket', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   records: {

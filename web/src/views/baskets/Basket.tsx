@@ -9,6 +9,7 @@ import { Button, Primary, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
 import { Page, Waiting } from '../../components/Page';
+import Photographs from '../../components/Photographs';
 import { Quantity } from '../../components/Quantity';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
@@ -140,6 +141,12 @@ export default function Basket({ id }: { id: string }) {
           )}
         </Folded>
       )}
+      <Photographs
+        of="picking"
+        id={id}
+        closed={p.deleted}
+        pieces={p.pieces.map((x, i) => ({ id: x.piece, name: `Piece ${i + 1}: ${findingWords[x.is]}` }))}
+      />
       {p.note && <p>{p.note}</p>}
       {open && <End picking={p} busy={isPending} onChange={change} />}
     </Page>

@@ -56,6 +56,12 @@ export function Piece({
       </h2>
       {!at && (
         <>
+          {p.trace && (
+            <p>
+              <strong>Whose leaf is it?</strong> {p.trace} Plants grow through each other: follow this piece to its own
+              stem before it passes.
+            </p>
+          )}
           <ul className="looks" aria-label="Looked at on each piece">
             {p.looks.map((l) => (
               <li key={l.character}>
@@ -66,7 +72,11 @@ export function Piece({
           <Choices role="group" aria-label="What the look came to">
             <Primary className="first" isDisabled={off} onPress={() => setStep({ on, at: 'passes' })}>
               It passes
-              <small>I looked at all of these on this piece</small>
+              <small>
+                {p.trace
+                  ? 'I traced it to its own stem, and looked at all of these'
+                  : 'I looked at all of these on this piece'}
+              </small>
             </Primary>
             <Button isDisabled={off} onPress={() => say('doubtful')}>
               Doubtful

@@ -26,6 +26,7 @@ import { Announced, Unruled, VerdictBar } from './VerdictBar';
 import { Cautions, Warnings } from './Warnings';
 import { WeakPoints } from './WeakPoints';
 
+const Photographs = lazily(() => import('../../components/Photographs'));
 const Tour = lazily(() => import('./Tour'));
 
 const Columns = styled.div`
@@ -213,6 +214,11 @@ export default function Bench({ id }: { id: string }) {
             </Ways>
           )}
           {!covered && <WeakPoints ruling={ruling} guide={guide} onPick={closed ? undefined : pick} />}
+          {!covered && (
+            <Suspense>
+              <Photographs of="record" id={id} closed={deleted} />
+            </Suspense>
+          )}
           {!covered && <Cautions ruling={ruling} guide={guide} />}
           {!closed && !covered && <Close record={record} busy={isPending} onChange={change} />}
         </section>

@@ -8,6 +8,7 @@ import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
+import Photographs from '../../components/Photographs';
 import { Pick } from '../../components/Pick';
 import { Tick } from '../../components/Tick';
 import { c } from '../../theme/tokens';
@@ -60,6 +61,7 @@ export default function Prints() {
         A cap, cut from its stem and laid gills down under a cup, drops its spores within 2 to 12 hours. Look at what
         lies there in daylight. A cap that is old, soaked or frozen may drop nothing; that says nothing of what it is.
       </p>
+      <Remind />
       {record && <Lay record={record} onDone={() => setSearch({}, { replace: true })} />}
       {open.length === 0 && !record && (
         <p>None lies waiting. A print is laid from the bench of a mushroom, under “Lay a spore print”.</p>
@@ -80,6 +82,24 @@ export default function Prints() {
         </>
       )}
     </Page>
+  );
+}
+
+/** Asks the device whether it may remind of a print outside of the page. */
+function Remind() {
+  const [may, setMay] = useState(typeof Notification === 'undefined' ? 'denied' : Notification.permission);
+  return (
+    <Row data-screen-only>
+      {may === 'default' && (
+        <Quiet onPress={() => void Notification.requestPermission().then(setMay)}>
+          Let this device remind me while the page is open
+        </Quiet>
+      )}
+      <a href="/api/v1/calendar.ics" download>
+        The calendar, with a reminder for each print
+      </a>
+      <Link href="/waiting">All that waits at home</Link>
+    </Row>
   );
 }
 
@@ -147,15 +167,19 @@ function One({ print: p, states }: { print: Print; states: Schema['PrintState'][
         Laid {moment(p.laid)}. {surfaceWords[p.surface]}.
       </small>
       {p.done ? (
-        <p>
-          {found ? `${found.name} fell, and is read on its record.` : 'Nothing fell.'}{' '}
-          <Button isDisabled={isPending} onPress={() => mutate({ id: p.id, change: { do: 'undo' } })}>
-            Undo
-          </Button>
-        </p>
+        <>
+          <Photographs of="print" id={p.id} />
+          <p>
+            {found ? `${found.name} fell, and is read on its record.` : 'Nothing fell.'}{' '}
+            <Button isDisabled={isPending} onPress={() => mutate({ id: p.id, change: { do: 'undo' } })}>
+              Undo
+            </Button>
+          </p>
+        </>
       ) : (
         <>
           <p className={p.state === 'waiting' ? undefined : 'due'}>{due(p)}</p>
+          <Photographs of="print" id={p.id} />
           <Colours role="group" aria-label={`What fell: ${p.name}${p.tray ? `, ${p.tray}` : ''}`}>
             {states.map((s) => (
               <Button key={s.id} isDisabled={isPending} onPress={() => say(s.id)}>

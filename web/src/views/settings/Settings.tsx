@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { Settings as Kept } from '../../api/client';
+import type { Settings as Kept, Schema } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useKeepSettings } from '../../api/useKeepSettings';
 import { useSettings } from '../../api/useSettings';
@@ -11,6 +11,7 @@ import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import { Group, Pick, toFirstWrong } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
+import { TaxonPicker } from '../../components/TaxonPicker';
 import { Tick } from '../../components/Tick';
 
 /** What a user sets once. */
@@ -33,6 +34,8 @@ function Form({ kept }: { kept: Kept }) {
   const flip = (list: string[], id: string, on: boolean) =>
     on ? [...list.filter((x) => x !== id), id] : list.filter((x) => x !== id);
   const put = (place: Partial<Kept['place']>) => set({ place: { ...s.place, ...place } });
+  const limit = (at: number, part: Partial<Schema['OwnLimit']>) =>
+    set({ limits: (s.limits ?? []).map((l, i) => (i === at ? { ...l, ...part } : l)) });
   const send = () => {
     const { latitude, longitude } = s.place;
     if ((latitude === undefined) !== (longitude === undefined)) {
@@ -162,6 +165,58 @@ function Form({ kept }: { kept: Kept }) {
             </Tick>
           ))}
       </Group>
+      <Group>
+        <h2>What you take at most</h2>
+        <p>Law and custom of your place, as you set them: they are said before the guide's own share.</p>
+        {(s.limits ?? []).map((l, i) => (
+          <Row key={l.taxon} style={{ alignItems: 'end' }}>
+            <strong>{guide?.nameOf(l.taxon) ?? l.taxon}</strong>
+            <Tick isSelected={l.protected ?? false} onChange={(on) => limit(i, { protected: on })}>
+              Protected: none is taken
+            </Tick>
+            {!l.protected && (
+              <Quantity
+                label={`Grams a day of ${guide?.nameOf(l.taxon) ?? l.taxon}`}
+                unit="g"
+                value={l.g_a_day || undefined}
+                onChange={(g) => limit(i, { g_a_day: g ?? 0 })}
+              />
+            )}
+            <Quiet
+              aria-label={`No limit for ${guide?.nameOf(l.taxon) ?? l.taxon}`}
+              onPress={() => set({ limits: (s.limits ?? []).filter((x) => x.taxon !== l.taxon) })}
+            >
+              Remove
+            </Quiet>
+          </Row>
+        ))}
+        <TaxonPicker
+          label="A limit for"
+          useful
+          onPick={({ id: taxon }) => {
+            if (!(s.limits ?? []).some((l) => l.taxon === taxon))
+              set({ limits: [...(s.limits ?? []), { taxon, protected: true, g_a_day: 0 }] });
+          }}
+        />
+      </Group>
+      {(s.known ?? []).length > 0 && (
+        <Group>
+          <h2>What you measure by on photographs</h2>
+          {(s.known ?? []).map((k, i) => (
+            <Row key={`${k.name} ${k.mm}`}>
+              <span>
+                {k.name}: {s.units === 'imperial' ? `${(k.mm / 25.4).toFixed(2)} in` : `${k.mm} mm`}
+              </span>
+              <Quiet
+                aria-label={`Remove ${k.name}`}
+                onPress={() => set({ known: (s.known ?? []).filter((_, n) => n !== i) })}
+              >
+                Remove
+              </Quiet>
+            </Row>
+          ))}
+        </Group>
+      )}
       <Group>
         <h2>What you were taught, in person</h2>
         <p>

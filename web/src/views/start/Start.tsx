@@ -180,6 +180,7 @@ export default function Start() {
       </More>
       <Row style={{ marginTop: 18 }}>
         <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
+        <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
       </Row>
     </Page>
   );

@@ -1,0 +1,198 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Link, useLocation } from 'wouter';
+import { useChangePhoto } from '../../api/useChangePhoto';
+import { pictureOf, type Photo as Shown, usePhoto } from '../../api/usePhotos';
+import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
+import { useDraft } from '../../components/drafts';
+import { Text } from '../../components/Fields';
+import { tell } from '../../components/Notice';
+import { Page, Waiting } from '../../components/Page';
+import { useTitle } from '../../components/useTitle';
+import { narrow } from '../../theme/tokens';
+import { ColourAt } from './ColourAt';
+import { Measure } from './Measure';
+import { type Mark, Picture } from './Picture';
+
+const Wide = styled(Page)`
+  max-width: none;
+  .beside { display: grid; grid-template-columns: minmax(0, 1.6fr) minmax(300px, 1fr); gap: 18px; align-items: start; margin-top: 8px; }
+  ${narrow} { .beside { grid-template-columns: minmax(0, 1fr); } }
+`;
+
+/** What is done with a photograph. */
+type Doing = 'look' | 'measure' | 'colour';
+
+/** What is to be pressed next, by how many points are put. */
+const steps = {
+  measure: [
+    '1. Press one end of the thing whose length you know.',
+    '2. Press its other end.',
+    '3. Now press one end of what you measure.',
+    '4. Press its other end.',
+    'Four points are put: what comes of it stands below.',
+  ],
+  colour: [
+    '1. Press the spot whose colour you ask for.',
+    '2. Now press the white card, if one is on it.',
+    'The colour is corrected by the card: what it comes near to stands below.',
+  ],
+};
+
+/** Where what a photograph is of is shown. */
+const home: Record<string, (id: string) => string> = {
+  record: (id) => `/bench/${id}`,
+  picking: (id) => `/baskets/${id}`,
+  print: () => '/prints',
+};
+
+/** A photograph: looked at, measured on, and its colours compared. */
+export default function Photo({ id }: { id: string }) {
+  const { data: p, error } = usePhoto(id);
+  const [doing, setDoing] = useState<Doing>('look');
+  // Where the points were put, and how coarse the picture was then.
+  const [marks, setMarks] = useState<Mark[]>([]);
+  useTitle(p && `Photograph: ${p.title}`);
+  if (!p) return <Waiting error={error} />;
+  const to = (next: Doing) => {
+    setMarks([]);
+    setDoing(next);
+  };
+  const wanted = doing === 'measure' ? 4 : doing === 'colour' ? 2 : 0;
+  const back = home[p.of.stream]?.(p.of.id);
+  return (
+    <Wide>
+      <h1>Photograph: {p.title}</h1>
+      <p>{back && <Link href={back}>Back to what it is of</Link>}</p>
+      {p.deleted && <Gone photo={p} />}
+      {p.file.state === 'broken' && (
+        <p role="alert">
+          <strong>{p.file.trouble}</strong> The file is kept as it came; take the photograph again if you can.
+        </p>
+      )}
+      {p.file.state === 'developing' && <p role="status">It is being made ready …</p>}
+      {p.file.state === 'ready' && (
+        <>
+          <Row data-screen-only role="group" aria-label="What to do with it" style={{ marginTop: 8 }}>
+            <Toggle isSelected={doing === 'look'} onChange={() => to('look')}>
+              Look
+            </Toggle>
+            {(p.measures?.length ?? 0) > 0 && (
+              <Toggle isSelected={doing === 'measure'} onChange={() => to('measure')}>
+                Measure
+              </Toggle>
+            )}
+            {(p.colours?.length ?? 0) > 0 && (
+              <Toggle isSelected={doing === 'colour'} onChange={() => to('colour')}>
+                Colour
+              </Toggle>
+            )}
+          </Row>
+          {doing !== 'look' && (
+            <p role="status" style={{ marginTop: 8 }}>
+              <strong>{steps[doing][marks.length]}</strong>
+            </p>
+          )}
+          <div className="beside">
+            <Picture photo={p} marks={marks} most={wanted} onMarks={setMarks} doing={doing} />
+            <div>
+              {doing === 'look' && <About photo={p} />}
+              {doing === 'measure' && <Measure photo={p} marks={marks} onAgain={() => setMarks([])} />}
+              {doing === 'colour' && <ColourAt photo={p} marks={marks} onAgain={() => setMarks([])} />}
+            </div>
+          </div>
+        </>
+      )}
+      {p.file.state === 'broken' && <About photo={p} />}
+    </Wide>
+  );
+}
+
+function Gone({ photo: p }: { photo: Shown }) {
+  const { mutate, isPending } = useChangePhoto();
+  return (
+    <p>
+      This photograph is deleted.{' '}
+      <Button isDisabled={isPending} onPress={() => mutate({ id: p.id, change: { do: 'restore' } })}>
+        Bring it back
+      </Button>
+    </p>
+  );
+}
+
+/** What is known of it, what is written under it, and the ways out. */
+function About({ photo: p }: { photo: Shown }) {
+  const { mutate, isPending } = useChangePhoto();
+  const [, go] = useLocation();
+  const [draft, setDraft] = useDraft<string>(`photo-${p.id}`);
+  const caption = draft ?? p.caption;
+  const taken = p.file.taken && new Date(p.file.taken);
+  return (
+    <>
+      <p>
+        {taken
+          ? `Taken ${taken.toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}, by the camera's clock.`
+          : 'When it was taken is not known.'}{' '}
+        {p.file.clock} {p.file.width} × {p.file.height} pixels.{' '}
+        {p.file.place &&
+          'The camera wrote into it where it was taken; that stays on this machine, and is left out when you give it away.'}
+      </p>
+      {!p.deleted && (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            mutate({ id: p.id, change: { do: 'caption', text: caption } }, { onSuccess: () => setDraft(undefined) });
+          }}
+        >
+          <Text label="Written under it" long value={caption} onChange={setDraft} />
+          <Row style={{ marginTop: 8 }}>
+            <Primary type="submit" isDisabled={isPending || caption === p.caption}>
+              Keep it
+            </Primary>
+            <Quiet
+              isDisabled={!p.can_undo || isPending}
+              onPress={() => mutate({ id: p.id, change: { do: 'undo' } }, { onSuccess: () => setDraft(undefined) })}
+            >
+              Undo
+            </Quiet>
+            <Quiet
+              isDisabled={!p.can_redo || isPending}
+              onPress={() => mutate({ id: p.id, change: { do: 'redo' } }, { onSuccess: () => setDraft(undefined) })}
+            >
+              Redo
+            </Quiet>
+          </Row>
+        </form>
+      )}
+      <Row style={{ marginTop: 14 }} data-screen-only>
+        {p.file.state === 'ready' && (
+          <a href={pictureOf(p, 'stripped')} download>
+            Give it away: a file without what the camera wrote into it
+          </a>
+        )}
+        {!p.deleted && (
+          <Button
+            isDisabled={isPending}
+            onPress={() =>
+              mutate(
+                { id: p.id, change: { do: 'delete' } },
+                {
+                  onSuccess: () => {
+                    tell({
+                      text: 'The photograph was deleted.',
+                      action: { name: 'Bring it back', do: () => mutate({ id: p.id, change: { do: 'restore' } }) },
+                    });
+                    const back = home[p.of.stream]?.(p.of.id);
+                    if (back) go(back);
+                  },
+                },
+              )
+            }
+          >
+            Delete it
+          </Button>
+        )}
+      </Row>
+    </>
+  );
+}

@@ -1,0 +1,79 @@
+import styled from 'styled-components';
+import { Link } from 'wouter';
+import { useWaiting } from '../../api/useWaiting';
+import { Waiting as Loading, Page } from '../../components/Page';
+import { c } from '../../theme/tokens';
+
+const List = styled.ul`
+  li { padding: 10px 0; border-top: 1.5px solid ${c('mist')}; }
+  small { display: block; color: ${c('stone')}; font-size: 15px; }
+  ul { list-style: disc; margin-left: 20px; }
+  ul li { padding: 2px 0; border: 0; }
+`;
+
+/** What lies apart and is to be finished at home: prints, looks that wait for a tool or for time, doubtful pieces. */
+export default function Waiting() {
+  const { data, error } = useWaiting();
+  if (!data) return <Loading error={error} />;
+  const { prints, records, apart } = data;
+  return (
+    <Page>
+      <h1>To finish at home</h1>
+      <p>
+        What is doubtful lies in a bag of its own until it is settled. Nothing of it comes to what is eaten, and hands
+        and knife are cleaned after it.
+      </p>
+      {prints.length + records.length + apart.length === 0 && <p>Nothing waits.</p>}
+      {prints.length > 0 && (
+        <>
+          <h2>Spore prints</h2>
+          <List aria-label="Spore prints">
+            {prints.map((p) => (
+              <li key={p.id}>
+                <Link href="/prints">{[p.name, p.tray].filter(Boolean).join(': ')}</Link>
+                <small>{p.state === 'waiting' ? 'Still to wait for' : 'To be looked at now'}</small>
+              </li>
+            ))}
+          </List>
+        </>
+      )}
+      {records.length > 0 && (
+        <>
+          <h2>Looks that wait</h2>
+          <List aria-label="Looks that wait">
+            {records.map((r) => (
+              <li key={r.id}>
+                <Link href={`/bench/${r.id}`}>{r.name}</Link>
+                {r.bag_apart && <small>It lies apart: nothing else would tell any more.</small>}
+                <ul>
+                  {r.looks.map((l) => (
+                    <li key={l.character}>
+                      {l.name}: waits for {l.for}
+                    </li>
+                  ))}
+                </ul>
+              </li>
+            ))}
+          </List>
+        </>
+      )}
+      {apart.length > 0 && (
+        <>
+          <h2>Doubtful pieces</h2>
+          <List aria-label="Doubtful pieces">
+            {apart.map((b) => (
+              <li key={b.id}>
+                <Link href={`/baskets/${b.id}`}>{b.name}</Link>
+                <small>
+                  {[b.date, b.pieces === 1 ? '1 piece lies apart' : `${b.pieces} pieces lie apart`]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </small>
+              </li>
+            ))}
+          </List>
+        </>
+      )}
+    </Page>
+  );
+}
