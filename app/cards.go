@@ -262,6 +262,20 @@ func (s *Session) Calendar(ctx context.Context) ([]byte, error) {
 		title := strings.TrimSuffix("Look at the spore print: "+p.Tray, ": ")
 		list = append(list, CalendarEntry{ID: "print-" + p.ID, From: p.From, To: p.Until, Title: title, Says: p.Name + ". It is to be looked at from then on, in daylight.", Timed: true})
 	}
+	tasks, err := s.Tasks(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, t := range tasks {
+		if t.Done || t.Late {
+			continue
+		}
+		until := t.Until
+		if until.IsZero() {
+			until = t.From.Add(time.Hour)
+		}
+		list = append(list, CalendarEntry{ID: "task-" + t.ID, From: t.From, To: until, Title: t.What, Says: t.Why, Timed: true})
+	}
 	return s.WriteCalendar(list, s.Now())
 }
 

@@ -55,4 +55,5 @@ var Conflicts = []error{
 	events.ErrWalkEnded, events.ErrWalkOpen, events.ErrWalkBegun, events.ErrWalkDeleted,
 	events.ErrPickingClosed, events.ErrPickingOpen, events.ErrPickingDeleted, ErrClean, ErrAgain,
 	events.ErrPrintDeleted, events.ErrPhotoDeleted,
+	events.ErrBatchClosed, events.ErrBatchOpen, events.ErrBatchDeleted, events.ErrTaskDeleted, events.ErrFormulaDeleted,
 }

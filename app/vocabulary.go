@@ -10,6 +10,7 @@ import (
 	"zestythicket/core/harvest"
 	"zestythicket/core/identify"
 	"zestythicket/core/keying"
+	"zestythicket/core/kitchen"
 	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 	"zestythicket/core/season"
@@ -19,8 +20,10 @@ import (
 // The types of the core that answers are made of, for those who know only this package.
 type (
 	Apart        = compare.Apart
+	Awaited      = events.Awaited
 	Candidate    = walk.Candidate
 	CautionCode  = ruling.CautionCode
+	Doing        = guide.Doing
 	Ending       = events.Ending
 	EventKind    = events.Kind
 	Finding      = events.Finding
@@ -30,11 +33,18 @@ type (
 	Kind         = guide.Kind
 	Laid         = events.Laid
 	Looked       = events.Looked
+	Mixture      = kitchen.Formula
+	Mixed        = kitchen.Mixed
+	MixtureShare = kitchen.Share
+	Nearness     = kitchen.Nearness
 	Organ        = guide.Organ
+	Origin       = events.Origin
 	Packed       = events.Packed
 	Packing      = events.Packing
 	PartState    = season.State
+	Person       = kitchen.Person
 	PrintedKey   = keying.PrintedKey
+	Reaction     = events.Reaction
 	Reading      = evidence.Reading
 	ReasonCode   = ruling.Code
 	Revision     = events.Revision
@@ -44,6 +54,9 @@ type (
 	StreamKind   = events.StreamKind
 	Subject      = events.Subject
 	Ripeness     = harvest.Ripeness
+	Said         = kitchen.Said
+	Stage        = events.Stage
+	Started      = events.Started
 	Status       = ruling.Status
 	Surface      = events.Surface
 	Taken        = events.Taken
@@ -65,12 +78,14 @@ type Words struct {
 var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Apart]():        words("Apart", []Apart{compare.Always, compare.Sometimes, compare.Never}),
 	reflect.TypeFor[CautionCode]():  words("CautionCode", ruling.CautionCodes),
+	reflect.TypeFor[Doing]():        words("Doing", guide.Doings),
 	reflect.TypeFor[EventKind]():    words("EventKind", events.RecordKinds),
 	reflect.TypeFor[Finding]():      words("Finding", []Finding{events.Passes, events.Doubtful, events.Another, events.Unchecked}),
 	reflect.TypeFor[Footing]():      words("Footing", policy.FootingList),
 	reflect.TypeFor[Harm]():         words("Harm", policy.Harms),
 	reflect.TypeFor[Keeping]():      words("Keeping", append([]Keeping{""}, guide.Keepings...)),
 	reflect.TypeFor[Kind]():         words("CharacterKind", []Kind{guide.States, guide.Measure, guide.Count}),
+	reflect.TypeFor[Nearness]():     words("Nearness", kitchen.Nearnesses),
 	reflect.TypeFor[Organ]():        words("Organ", guide.Organs),
 	reflect.TypeFor[OverlayKind]():  words("OverlayKind", []OverlayKind{OwnTaxon, Corrected, ""}),
 	reflect.TypeFor[Packing]():      words("Packing", []Packing{events.InBag, events.Missing, events.NotSaid}),
@@ -82,6 +97,7 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Told]():         words("Told", []Told{walk.Can, walk.Depends, walk.Cannot, walk.Gone}),
 	reflect.TypeFor[WalkState]():    words("WalkState", []WalkState{WalkPlanned, WalkUnderWay, WalkEnded}),
 	reflect.TypeFor[ReasonCode]():   words("ReasonCode", ruling.Codes),
+	reflect.TypeFor[Stage]():        words("Stage", events.Stages),
 	reflect.TypeFor[Status]():       words("Status", ruling.Statuses),
 	reflect.TypeFor[UnseenReason](): words("UnseenReason", evidence.UnseenReasons),
 	reflect.TypeFor[Use]():          words("Use", guide.Uses),

@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 	"encoding/json"
+	"time"
 
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
@@ -17,6 +18,9 @@ type Waiting struct {
 	Prints  []Print         `json:"prints" doc:"Spore prints not looked at yet, those to be looked at first"`
 	Records []WaitingRecord `json:"records" doc:"Records with looks that wait for a tool, a table or time"`
 	Apart   []WaitingBasket `json:"apart" doc:"Baskets with doubtful pieces, which lie apart"`
+	Tasks   []Task          `json:"tasks" doc:"What is waited for and not done, by when its time comes"`
+	Timers  []BatchTimer    `json:"timers" doc:"Timers that run"`
+	Now     time.Time       `json:"now" doc:"What the program's clock says"`
 }
 
 // WaitingRecord is an open record with looks that could not be had where it was found.
@@ -48,7 +52,7 @@ const mostWaiting = 500
 
 // WaitingAtHome lists what lies apart and is to be finished at home.
 func (s *Session) WaitingAtHome(ctx context.Context) (*Waiting, error) {
-	out := &Waiting{Prints: []Print{}, Records: []WaitingRecord{}, Apart: []WaitingBasket{}}
+	out := &Waiting{Prints: []Print{}, Records: []WaitingRecord{}, Apart: []WaitingBasket{}, Tasks: []Task{}, Now: s.Now()}
 	bench, err := s.Prints(ctx)
 	if err != nil {
 		return nil, err
@@ -94,7 +98,17 @@ func (s *Session) WaitingAtHome(ctx context.Context) (*Waiting, error) {
 			out.Apart = append(out.Apart, WaitingBasket{o.ID, s.nameOf(o.now.Of.Taxon), o.now.Of.Date, n})
 		}
 	}
-	return out, nil
+	all, err := s.Tasks(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, t := range all {
+		if !t.Done {
+			out.Tasks = append(out.Tasks, t)
+		}
+	}
+	out.Timers, err = s.timers(ctx)
+	return out, err
 }
 
 // waitsFor says what a look waits for.

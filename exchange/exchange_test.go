@@ -88,7 +88,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 			t.Errorf("record %s: %v", row.ID, err)
 		}
 	}
-	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID, events.PhotoStream: photoID} {
+	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID, events.PhotoStream: photoID, events.BatchStream: batchID, events.TaskStream: taskID, events.FormulaStream: formulaID, events.HouseholdStream: householdID} {
 		_, list, err := kept.Load(ctx, "me", kind, id)
 		if err != nil {
 			t.Fatal(err)
@@ -124,6 +124,11 @@ const (
 	pickingID = "01960000-0000-7000-8000-00000000b002"
 	printID   = "01960000-0000-7000-8000-00000000b003"
 	photoID   = "01960000-0000-7000-8000-00000000b004"
+	batchID   = "01960000-0000-7000-8000-00000000b005"
+	taskID    = "01960000-0000-7000-8000-00000000b006"
+	formulaID = "01960000-0000-7000-8000-00000000b007"
+	// householdID is the id of the household of the owner "me".
+	householdID = "c8ef40f3-84f7-5e9e-8c56-f0c8187b7eee"
 	// cleared is the demo's record that was ruled clear.
 	cleared = "01960000-0000-7000-8000-000000000001"
 )
@@ -205,6 +210,7 @@ func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.W
 		photo(func() (*app.Photo, error) { return do(ctx, photoID, w()) })
 	}
 
+	then(func() error { return atHome(ctx, s, w) })
 	then(func() error { _, err := s.FollowTaxon(ctx, w(), "boletus-edulis", 2, ""); return err })
 	seen := app.Sighting{Taxon: "boletus-edulis", Organ: "habit", Edge: "first", Date: "2026-07-01"}
 	then(func() error { _, err := s.NoteDate(ctx, w(), walkID, seen, "by the fold", ""); return err })
@@ -215,6 +221,69 @@ func elsewhere(t *testing.T, ctx context.Context, s *app.Session, w func() app.W
 	if err != nil {
 		t.Fatal(err)
 	}
+}
+
+// atHome makes every kind of event of a batch, a household, a task and a formula.
+func atHome(ctx context.Context, s *app.Session, w func() app.Write) error {
+	_, err := s.PutPerson(ctx, w(), app.Person{ID: "p", Name: "Ode Fenn", Reacts: []string{"boletus-edulis"}, Child: true, Illness: "a bad knee"})
+	then := func(do func() error) {
+		if err == nil {
+			err = do()
+		}
+	}
+	batch := func(do func() (*app.Batch, error)) { then(func() error { _, err := do(); return err }) }
+	batch(func() (*app.Batch, error) {
+		return s.PrepareBatch(ctx, batchID, w(), "Supper", []app.Origin{{Stream: events.RecordStream, ID: cleared}})
+	})
+	batch(func() (*app.Batch, error) { return s.WeighBatch(ctx, batchID, w(), events.Fresh, 400) })
+	batch(func() (*app.Batch, error) {
+		return s.StartTimer(ctx, batchID, w(), app.Started{Timer: "t", Do: "fry", Minutes: 10})
+	})
+	batch(func() (*app.Batch, error) { return s.StopTimer(ctx, batchID, w(), "t") })
+	batch(func() (*app.Batch, error) { return s.StepDone(ctx, batchID, w(), "trim") })
+	batch(func() (*app.Batch, error) { return s.ShelveBatch(ctx, batchID, w(), "in the cold", "2026-09-07") })
+	meal := app.NewMeal{ID: "m", At: s.Now(), Who: []string{"p"}, G: 80, Drink: true}
+	then(func() error {
+		said, err := s.BeforeMeal(ctx, batchID, meal)
+		for _, x := range said {
+			meal.Told = append(meal.Told, x.Text)
+		}
+		return err
+	})
+	batch(func() (*app.Batch, error) { return s.NoteMeal(ctx, batchID, w(), meal) })
+	then(func() error {
+		_, err := s.NoteReaction(ctx, w(), app.Reaction{ID: "r", Person: "p", Batch: batchID, Meal: "m", First: s.Now(), Signs: "none to speak of"})
+		return err
+	})
+	for _, do := range []func(context.Context, string, app.Write) (*app.Batch, error){s.UndoBatch, s.RedoBatch} {
+		batch(func() (*app.Batch, error) { return do(ctx, batchID, w()) })
+	}
+	batch(func() (*app.Batch, error) { return s.UseUpBatch(ctx, batchID, w(), "eaten") })
+	for _, do := range []func(context.Context, string, app.Write) (*app.Batch, error){s.ReopenBatch, s.DeleteBatch, s.RestoreBatch} {
+		batch(func() (*app.Batch, error) { return do(ctx, batchID, w()) })
+	}
+	then(func() error { _, err := s.RemovePerson(ctx, w(), "p"); return err })
+	then(func() error { _, err := s.UndoHousehold(ctx, w()); return err })
+	then(func() error { _, err := s.RedoHousehold(ctx, w()); return err })
+
+	task := func(do func() (*app.Task, error)) { then(func() error { _, err := do(); return err }) }
+	task(func() (*app.Task, error) {
+		return s.AwaitTask(ctx, taskID, w(), app.Awaited{What: "The vine is dry", Why: "it was cut in spring", From: s.Now(), Until: s.Now(), Batch: batchID, Formula: formulaID})
+	})
+	task(func() (*app.Task, error) { return s.FinishTask(ctx, taskID, w(), "it is") })
+	for _, do := range []func(context.Context, string, app.Write) (*app.Task, error){s.UndoTask, s.RedoTask, s.DeleteTask, s.RestoreTask} {
+		task(func() (*app.Task, error) { return do(ctx, taskID, w()) })
+	}
+	mixed := func(do func() (*app.RecordedFormula, error)) { then(func() error { _, err := do(); return err }) }
+	for _, percent := range []float64{8, 10} {
+		mixed(func() (*app.RecordedFormula, error) {
+			return s.PutFormula(ctx, formulaID, w(), app.Mixture{Name: "For the shelf", VolumeML: 100, Drops: 8, PerML: 20, Parts: []app.MixtureShare{{Taxon: "ceanothus-americanus", Percent: percent}, {Name: "Spirit", Percent: 100 - percent}}})
+		})
+	}
+	for _, do := range []func(context.Context, string, app.Write) (*app.RecordedFormula, error){s.UndoFormula, s.RedoFormula, s.DeleteFormula, s.RestoreFormula} {
+		mixed(func() (*app.RecordedFormula, error) { return do(ctx, formulaID, w()) })
+	}
+	return err
 }
 
 // A schema and the type that is kept name the same fields: a field cannot come or go without its schema and a version.

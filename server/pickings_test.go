@@ -79,8 +79,7 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 		t.Errorf("with dirty hands: %d %s", status, text)
 	}
 	// Until then it is told everywhere, and what is smelled counts as faded.
-	var dirty []app.Dirty
-	if r.do("GET", "/api/v1/cleaning", "", &dirty); len(dirty) != 1 || dirty[0].Picking != id || dirty[0].After != "fool's webcap" && dirty[0].After != "deadly webcap" {
+	if dirty := r.dirty(); len(dirty) != 1 || dirty[0].Picking != id || dirty[0].After != "fool's webcap" && dirty[0].After != "deadly webcap" {
 		t.Errorf("%+v", dirty)
 	}
 	smelled := func() int {
@@ -92,7 +91,7 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 		t.Error("with dirty hands a scent is fresh")
 	}
 	r.do("POST", at+"/clean", `{`+op()+`}`, &p)
-	if r.do("GET", "/api/v1/cleaning", "", &dirty); len(dirty) != 0 || smelled() != 0 {
+	if dirty := r.dirty(); len(dirty) != 0 || smelled() != 0 {
 		t.Errorf("cleaned, and still %+v", dirty)
 	}
 	once := op()
@@ -138,4 +137,12 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 			t.Errorf("%s: %d %s", body, status, text)
 		}
 	}
+}
+
+// dirty lists the baskets after which hands and knife are to be cleaned.
+func (r rig) dirty() []app.Dirty {
+	r.Helper()
+	var u app.Urgent
+	r.do("GET", "/api/v1/urgent", "", &u)
+	return u.Dirty
 }

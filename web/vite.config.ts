@@ -13,7 +13,10 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'api', test: /src[\\/]api[\\/]/ },
+            {
+              name: 'api',
+              test: /src[\\/]api[\\/](client|device|follow|keyScope|outbox|reach|recordQuery|sendChange|useChangeRecord|useUrgent|useGuide|useRecord|useRecords|useSettings|useStartRecord)\./,
+            },
             {
               name: 'shared',
               test: /components[\\/](Buttons|Folded|Harm|Pick|Quantity|Scale|drafts|settled|words)\.|drawings[\\/](lazy|Sheet)\./,

@@ -37,8 +37,17 @@ async function drawn(page: Page, type: 'image/png' | 'image/webp' = 'image/png')
 
 const photographs = (page: Page) => page.getByRole('list', { name: 'Photographs' }).getByRole('listitem');
 
+/** Goes down to them: they are fetched when one comes near. */
+async function down(page: Page) {
+  await expect(async () => {
+    await page.evaluate(() => scrollTo(0, document.body.scrollHeight));
+    await expect(page.getByRole('button', { name: 'Choose files' })).toBeVisible({ timeout: 1000 });
+  }).toPass();
+}
+
 /** Chooses files from the device. */
 async function choose(page: Page, ...files: { name: string; mimeType: string; buffer: Buffer }[]) {
+  await down(page);
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Choose files' }).click();
   await (await chooser).setFiles(files);
@@ -135,6 +144,7 @@ test('what is no photograph is told, several are sent, one is written under, giv
   await photographs(page).filter({ hasText: 'half.png' }).getByRole('link').click();
   await expect(page.getByRole('alert')).toContainText(/cut off.*The file is kept as it came/);
   await page.goBack();
+  await down(page);
   await photographs(page).filter({ hasText: 'one.png' }).getByRole('link').click();
   await page.getByLabel('Written under it').fill('From above');
   await page.getByRole('button', { name: 'Keep it' }).click();
@@ -143,6 +153,7 @@ test('what is no photograph is told, several are sent, one is written under, giv
   await page.getByRole('link', { name: /Give it away/ }).click();
   expect((await given).suggestedFilename()).toMatch(/\.png$/);
   await page.getByRole('button', { name: 'Delete it' }).click();
+  await down(page);
   await expect(photographs(page)).toHaveCount(2);
   await page.getByRole('button', { name: 'Bring it back' }).click();
   await expect(photographs(page).filter({ hasText: 'From above' }).getByRole('img')).toBeVisible();
@@ -176,7 +187,9 @@ test('a young field mushroom: the clock goes on, the print falls chocolate brown
     await reminder.getByRole('button', { name: 'Later' }).click();
     await expect(reminder).toHaveCount(0);
     await page.goto('/waiting');
-    await expect(page.getByRole('list', { name: 'Spore prints' })).toContainText('Mushroom, Brackwater Mead, 2026-09-12: In the middle');
+    await expect(page.getByRole('list', { name: 'Spore prints' })).toContainText(
+      'Mushroom, Brackwater Mead, 2026-09-12: In the middle',
+    );
     await page.goto('/prints');
     await expect(mine).toContainText('To be looked at now');
     await mine.getByRole('button', { name: /Chocolate/ }).click();

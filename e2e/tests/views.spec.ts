@@ -134,7 +134,7 @@ test('every view has its address, its title and its keys in the help', async ({ 
     await page.goto(at);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     // Where one is looked at, the title is its name.
-    const title = ['bench', 'taxon', 'last-bench', 'walk', 'basket'].includes(id)
+    const title = ['bench', 'taxon', 'last-bench', 'walk', 'basket', 'photo'].includes(id)
       ? /.+ · Zesty Thicket/
       : `${view.title} · Zesty Thicket`;
     await expect(page).toHaveTitle(title);

@@ -61,6 +61,10 @@ func routes(h huma.API, a *api) {
 	a.pickingRoutes(h)
 	a.printRoutes(h)
 	a.photoRoutes(h)
+	a.kitchenRoutes(h)
+	a.householdRoutes(h)
+	a.formulaRoutes(h)
+	a.taskRoutes(h)
 }
 
 func config() huma.Config {

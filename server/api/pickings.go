@@ -22,8 +22,8 @@ func (a *api) pickingRoutes(h huma.API) {
 		}) (*app.Picking, error) {
 			return s.BeginPicking(ctx, in.Body.ID, in.Body.write(), in.Body.Record)
 		})
-	register(a, h, operation(http.MethodGet, "/cleaning", "list-dirty", "The open pickings after which hands and knife are still to be cleaned"),
-		func(ctx context.Context, s *app.Session, _ *none) ([]app.Dirty, error) { return s.Dirty(ctx) })
+	register(a, h, operation(http.MethodGet, "/urgent", "list-urgent", "What every view says: hands and knife to be cleaned, prints to be looked at, timers that run"),
+		func(ctx context.Context, s *app.Session, _ *none) (*app.Urgent, error) { return s.Urgent(ctx) })
 	register(a, h, operation(http.MethodGet, "/pickings/{id}", "get-picking", "A picking, and what it comes to"),
 		func(ctx context.Context, s *app.Session, in *At) (*app.Picking, error) { return s.Picking(ctx, in.ID) })
 	register(a, h, operation(http.MethodPost, "/pickings/{id}/piece", "look-at-piece", "Say what a look at a piece came to"),

@@ -29,11 +29,11 @@ export function useChangePhoto() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: ({ id, change }: { id: string; change: PhotoChange }) => send(id, change),
-    onSuccess: (photo) =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ['photos', photo.of.stream, photo.of.id] }),
-        queries.invalidateQueries({ queryKey: ['photo', photo.id] }),
-      ]),
+    onSuccess: (photo) => {
+      // Not waited for: whoever asked for the change may be gone by then, and is told all the same.
+      void queries.invalidateQueries({ queryKey: ['photos', photo.of.stream, photo.of.id] });
+      void queries.invalidateQueries({ queryKey: ['photo', photo.id] });
+    },
   });
 }
 

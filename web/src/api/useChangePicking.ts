@@ -47,7 +47,7 @@ export function useChangePicking() {
     mutationFn: ({ id, change }: { id: string; change: PickingChange }) => send(id, change),
     onSuccess: (picking) => {
       queries.setQueryData(['picking', picking.id], picking);
-      return Promise.all(['pickings', 'dirty'].map((key) => queries.invalidateQueries({ queryKey: [key] })));
+      return Promise.all(['pickings', 'urgent'].map((key) => queries.invalidateQueries({ queryKey: [key] })));
     },
   });
 }

@@ -29,9 +29,10 @@ export function useChangePrint() {
   return useMutation({
     scope: { id: 'prints' },
     mutationFn: ({ id, change }: { id: string; change: PrintChange }) => send(id, change),
-    onSuccess: (print) =>
-      Promise.all(
-        [['prints'], ['record', print.record], ['records']].map((queryKey) => queries.invalidateQueries({ queryKey })),
-      ),
+    onSuccess: (print) => {
+      // What hangs on it is not waited for: whoever asked for the change may be gone by then, and is told all the same.
+      for (const queryKey of [['prints'], ['urgent'], ['waiting'], ['record', print.record], ['records']])
+        void queries.invalidateQueries({ queryKey });
+    },
   });
 }

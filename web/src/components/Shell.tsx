@@ -10,8 +10,7 @@ import { lazily } from './lazily';
 import { Notice } from './Notice';
 
 const Leaving = lazily(() => import('./Leaving'));
-const Cleaning = lazily(() => import('./Cleaning'));
-const Reminders = lazily(() => import('./Reminders'));
+const Urgent = lazily(() => import('./Urgent'));
 /** Fetches it and shows nothing. */
 const Fetched = lazily(() => import('./Leaving').then(() => ({ default: () => null })));
 
@@ -195,8 +194,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </Rail>
       <Main id="work" tabIndex={-1}>
         <Suspense>
-          <Cleaning path={path} />
-          <Reminders path={path} />
+          <Urgent path={path} />
         </Suspense>
         {children}
         <StandingCautions />

@@ -9,6 +9,7 @@ import { useSettings } from '../../api/useSettings';
 import { Ask } from '../../components/Ask';
 import { Button, Row } from '../../components/Buttons';
 import { lazily } from '../../components/lazily';
+import { Nearby } from '../../components/Nearby';
 import { Waiting } from '../../components/Page';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
@@ -214,11 +215,7 @@ export default function Bench({ id }: { id: string }) {
             </Ways>
           )}
           {!covered && <WeakPoints ruling={ruling} guide={guide} onPick={closed ? undefined : pick} />}
-          {!covered && (
-            <Suspense>
-              <Photographs of="record" id={id} closed={deleted} />
-            </Suspense>
-          )}
+          {!covered && <Nearby>{() => <Photographs of="record" id={id} closed={deleted} />}</Nearby>}
           {!covered && <Cautions ruling={ruling} guide={guide} />}
           {!closed && !covered && <Close record={record} busy={isPending} onChange={change} />}
         </section>

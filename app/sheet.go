@@ -1,0 +1,193 @@
+package app
+
+import (
+	"context"
+	"slices"
+	"time"
+
+	"zestythicket/core/events"
+	"zestythicket/core/harvest"
+	"zestythicket/core/kitchen"
+)
+
+// Sheet is the emergency sheet: what to do, whom to call, and what was eaten. It says what stands near, never what it was.
+type Sheet struct {
+	PoisonCentre     string            `json:"poison_centre" doc:"Telephone number; empty where none was set"`
+	EmergencyService string            `json:"emergency_service"`
+	Advice           []kitchen.Section `json:"advice"`
+	// Person is whom it is about; empty for everybody. First is when the first sign came, or now.
+	Person string           `json:"person"`
+	First  time.Time        `json:"first"`
+	Meals  []kitchen.Plated `json:"meals" doc:"What was eaten wild in the three weeks before, the latest first"`
+	// Ate tells of each meal who ate of it, in the same order.
+	Ate       [][]string      `json:"ate"`
+	Reactions []ReactionShown `json:"reactions" doc:"Who fell ill in the last three weeks"`
+	Kept      bool            `json:"kept" doc:"Whether any meal was ever noted"`
+	Trouble   string          `json:"trouble" doc:"What of it could not be read; the rest holds all the same"`
+}
+
+// Sheet gives the emergency sheet, for a person of the household (empty for everybody) and the time of the first sign (zero for now). It is
+// given whatever else is wrong: what cannot be read is left out, and said.
+func (s *Session) Sheet(ctx context.Context, person string, first time.Time) (*Sheet, error) {
+	if first.IsZero() {
+		first = s.Now()
+	}
+	out := &Sheet{Advice: kitchen.Advice, First: first, Meals: []kitchen.Plated{}, Ate: [][]string{}, Reactions: []ReactionShown{}}
+	if set, err := s.ShownSettings(ctx); err == nil {
+		out.PoisonCentre, out.EmergencyService = set.PoisonCentre, set.EmergencyService
+	}
+	h, err := s.household(ctx)
+	if err != nil {
+		out.Trouble = "Who belongs to the household could not be read."
+		h = &events.Household{}
+	}
+	if person != "" {
+		if out.Person = nameIn(h, person); !slices.ContainsFunc(slices.Concat(h.People, h.Gone), func(p kitchen.Person) bool { return p.ID == person }) {
+			return nil, refused("nobody of the household has the id %s", person)
+		}
+	}
+	for _, r := range h.Reactions {
+		if d := first.Sub(r.First); d < kitchen.LookBack && d > -kitchen.LookBack && (person == "" || r.Person == person) {
+			out.Reactions = append(out.Reactions, ReactionShown{r, nameIn(h, r.Person)})
+		}
+	}
+	all, err := s.allBatches(ctx)
+	if err != nil {
+		out.Trouble = "What was eaten could not be read."
+		return out, nil
+	}
+	var meals []kitchen.Eaten
+	ate := map[string][]string{}
+	key := func(batch string, at time.Time) string { return batch + at.Format(time.RFC3339Nano) }
+	for _, o := range all {
+		finds := s.findsOf(ctx, &o.now)
+		steps := s.stepsOf(ctx, &o.now)
+		for _, m := range o.now.Meals {
+			out.Kept = true
+			if person != "" && !slices.Contains(m.Who, person) {
+				continue
+			}
+			says := foodState(kitchen.Done(steps, o.now.Runs(), m.At))
+			if m.Raw {
+				says = "Eaten raw. " + says
+			}
+			if m.Drink {
+				says += " With alcohol."
+			}
+			meals = append(meals, kitchen.Eaten{Batch: o.ID, At: m.At, Grams: m.G, Says: says, Finds: finds})
+			ate[key(o.ID, m.At)] = namesOf(h, m.Who)
+		}
+	}
+	out.Meals = kitchen.Lay(s.Guide.Matrix, meals, first)
+	for _, m := range out.Meals {
+		out.Ate = append(out.Ate, ate[key(m.Batch, m.At)])
+	}
+	return out, nil
+}
+
+// findsOf are the records of what a batch was made of, with how the harmful taxa stood on them. What cannot be ruled on any more is told by what
+// it was eaten as alone.
+func (s *Session) findsOf(ctx context.Context, b *events.Batch) []kitchen.Find {
+	var out []kitchen.Find
+	told := map[string]bool{}
+	for _, id := range b.Prepared.Records {
+		r, err := s.Record(ctx, id)
+		if err != nil || r.Ruling == nil || r.Ruling.Working == nil {
+			continue
+		}
+		told[*r.Ruling.Working] = true
+		out = append(out, kitchen.Find{Record: id, Taxon: *r.Ruling.Working, Harmful: r.Ruling.Harmful, Weakest: r.Ruling.Weakest})
+	}
+	for _, t := range b.Prepared.Taxa {
+		if !told[t] {
+			out = append(out, kitchen.Find{Taxon: t})
+		}
+	}
+	return out
+}
+
+// Kitchen is what came home: what waits to be made into something, the batches, what runs, and what is waited for.
+type Kitchen struct {
+	CameHome []PickingRow `json:"came_home" doc:"Closed baskets of which no batch was made"`
+	Batches  []BatchRow   `json:"batches"`
+	Timers   []BatchTimer `json:"timers" doc:"Those that run, the first to end first"`
+	Now      time.Time    `json:"now" doc:"What the program's clock says: timers run by it"`
+}
+
+// Kitchen gives what came home.
+func (s *Session) Kitchen(ctx context.Context) (*Kitchen, error) {
+	out := &Kitchen{CameHome: []PickingRow{}, Now: s.Now()}
+	var err error
+	if out.Timers, err = s.timers(ctx); err != nil {
+		return nil, err
+	}
+	if out.Batches, err = s.Batches(ctx); err != nil {
+		return nil, err
+	}
+	all, err := s.allBatches(ctx)
+	if err != nil {
+		return nil, err
+	}
+	used := map[string]bool{}
+	for _, o := range all {
+		for _, x := range o.now.Prepared.Of {
+			used[x.ID] = true
+		}
+	}
+	baskets, err := s.Pickings(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range baskets {
+		if p.Closed && p.In > 0 && !used[p.ID] {
+			out.CameHome = append(out.CameHome, p)
+		}
+	}
+	return out, nil
+}
+
+// Urgent is what every view says until it is seen to.
+type Urgent struct {
+	Dirty  []Dirty      `json:"dirty" doc:"Open baskets after which hands and knife are to be cleaned"`
+	Prints []Print      `json:"prints" doc:"Spore prints that can be looked at, while their time lasts"`
+	Timers []BatchTimer `json:"timers" doc:"Timers that run, the first to end first"`
+	Now    time.Time    `json:"now" doc:"What the program's clock says"`
+}
+
+// Urgent gives what every view says until it is seen to.
+func (s *Session) Urgent(ctx context.Context) (*Urgent, error) {
+	out := &Urgent{Prints: []Print{}, Now: s.Now()}
+	var err error
+	if out.Dirty, err = s.Dirty(ctx); err != nil {
+		return nil, err
+	}
+	bench, err := s.Prints(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range bench.Prints {
+		if p.State == harvest.Ready && !p.Done && !p.Natural {
+			out.Prints = append(out.Prints, p)
+		}
+	}
+	out.Timers, err = s.timers(ctx)
+	return out, err
+}
+
+// timers are those that run, the first to end first.
+func (s *Session) timers(ctx context.Context) ([]BatchTimer, error) {
+	out := []BatchTimer{}
+	all, err := s.allBatches(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, o := range all {
+		for _, t := range s.timersOf(o) {
+			if t.Running {
+				out = append(out, t)
+			}
+		}
+	}
+	slices.SortStableFunc(out, func(a, b BatchTimer) int { return a.Ends.Compare(b.Ends) })
+	return out, nil
+}

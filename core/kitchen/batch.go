@@ -1,0 +1,158 @@
+package kitchen
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"zestythicket/core/guide"
+)
+
+// Yield is what is left of a weight, in per cent. The error says that no more can be left than there was.
+func Yield(before, after float64) (float64, error) {
+	switch {
+	case !(before > 0):
+		return 0, fmt.Errorf("say what it weighed before: more than 0 g, not %g", before)
+	case !(after >= 0):
+		return 0, fmt.Errorf("%g g is no weight", after)
+	case after > before:
+		return 0, fmt.Errorf("%g g are more than the %g g there were before: look at both weights again", after, before)
+	}
+	return math.Round(1000*after/before) / 10, nil
+}
+
+// Strictest puts the preparations of several taxa into one: every step that one of them must have, each for the longest time and at the greatest
+// heat that any of them asks for; then the other steps of the first. The order is the first's, then that in which things are done in a kitchen.
+func Strictest(of []*guide.Preparation) []guide.Step {
+	var out []guide.Step
+	place := func(do guide.Doing) int {
+		if len(of) > 0 && of[0] != nil {
+			if at := slices.IndexFunc(of[0].Steps, func(s guide.Step) bool { return s.Do == do }); at >= 0 {
+				return at
+			}
+		}
+		return 100 + slices.Index(guide.Doings, do)
+	}
+	for i, p := range of {
+		if p == nil {
+			continue
+		}
+		for _, s := range p.Steps {
+			if !s.Must && i > 0 {
+				continue
+			}
+			at := slices.IndexFunc(out, func(o guide.Step) bool { return o.Do == s.Do })
+			if at < 0 {
+				out = append(out, s)
+				continue
+			}
+			o := &out[at]
+			o.Minutes, o.AtC, o.Must = max(o.Minutes, s.Minutes), max(o.AtC, s.AtC), o.Must || s.Must
+			if note := string(s.Note); note != "" && !strings.Contains(string(o.Note), note) {
+				o.Note = guide.Prose(strings.TrimPrefix(string(o.Note)+"; "+note, "; "))
+			}
+		}
+	}
+	slices.SortStableFunc(out, func(a, b guide.Step) int { return cmp.Compare(place(a.Do), place(b.Do)) })
+	return out
+}
+
+// Run is a time for which a step was done, or is being done: To is zero while it goes on.
+type Run struct {
+	Do       guide.Doing
+	From, To time.Time
+}
+
+// Progress is how far a step is.
+type Progress struct {
+	guide.Step
+	// Done is for how many seconds it was done, a timer that runs counted in; Running when the one that runs began, zero for none.
+	Done    float64
+	Running time.Time
+	// Finished tells that it was done, for as long as it must be.
+	Finished bool
+}
+
+// Left is for how many seconds it is still to be done.
+func (p *Progress) Left() float64 { return max(0, 60*p.Minutes-p.Done) }
+
+// MostTimer is the longest time of a timer, in minutes. Common practice; no source.
+const MostTimer = 10_000 - 1
+
+// Done works out how far the steps are by what was done, not by what was planned. Times of one step add up. A clock that was set back makes a time
+// no shorter than nothing: what is cooked is then cooked for longer, never for less.
+func Done(steps []guide.Step, runs []Run, now time.Time) []Progress {
+	out := make([]Progress, len(steps))
+	for i, s := range steps {
+		p := Progress{Step: s}
+		any := false
+		for _, r := range runs {
+			if r.Do != s.Do {
+				continue
+			}
+			to := r.To
+			if to.IsZero() {
+				to, p.Running = now, r.From
+			} else {
+				any = true
+			}
+			p.Done += max(0, to.Sub(r.From).Seconds())
+		}
+		// What has no time is done when it was said to be; what has one when the time is over, though its timer may still run.
+		p.Finished = s.Minutes == 0 && any || s.Minutes > 0 && p.Done >= 60*s.Minutes
+		out[i] = p
+	}
+	return out
+}
+
+// Lacking says what of the steps that must be done was not done, each in a sentence.
+func Lacking(steps []Progress) []string {
+	out := []string{}
+	for i := range steps {
+		p := &steps[i]
+		switch {
+		case !p.Must || p.Finished:
+		case p.Minutes > 0 && p.Done > 0:
+			out = append(out, fmt.Sprintf("%s: %s of %s.", DoingWord(p.Do), minutesSaid(p.Done/60), minutesSaid(p.Minutes)))
+		case p.Minutes > 0:
+			out = append(out, fmt.Sprintf("%s: not yet, and it takes %s.", DoingWord(p.Do), minutesSaid(p.Minutes)))
+		default:
+			out = append(out, fmt.Sprintf("%s: not yet%s.", DoingWord(p.Do), noted(p.Note)))
+		}
+	}
+	return out
+}
+
+func noted(n guide.Prose) string {
+	if n == "" {
+		return ""
+	}
+	return " (" + strings.TrimSuffix(string(n), ".") + ")"
+}
+
+// doneWords say of a food what was done to it.
+var doneWords = map[guide.Doing]string{
+	guide.Wash: "Washed", guide.Trim: "Trimmed", guide.Sort: "Sorted", guide.LayPrint: "Its print looked at", guide.Peel: "Peeled", guide.Strip: "Stripped",
+	guide.Seed: "Seeded", guide.Soak: "Soaked", guide.Steep: "Steeped", guide.Blanch: "Blanched", guide.Boil: "Boiled", guide.DiscardWater: "Its water thrown away",
+	guide.Steam: "Steamed", guide.Fry: "Fried", guide.Bake: "Baked", guide.Dry: "Dried", guide.Mill: "Milled", guide.Strain: "Strained", guide.Mix: "Mixed",
+	guide.Freeze: "Frozen", guide.Rest: "Left to rest", guide.Serve: "Served",
+}
+
+// DoingWord says what a step makes of a food: "fried".
+func DoingWord(d guide.Doing) string { return doneWords[d] }
+
+// minutesSaid says a time in minutes.
+func minutesSaid(m float64) string {
+	switch {
+	case m >= 2*24*60:
+		return fmt.Sprintf("%.0f days", math.Floor(m/24/60))
+	case m >= 3*60:
+		return fmt.Sprintf("%.0f hours", math.Floor(m/60))
+	case math.Floor(m) == 1:
+		return "1 minute"
+	}
+	return fmt.Sprintf("%.0f minutes", math.Floor(m))
+}
