@@ -58,7 +58,6 @@ func (s *Session) Sheet(ctx context.Context, person string, first time.Time) (*S
 	}
 	var meals []kitchen.Eaten
 	ate := map[string][]string{}
-	key := func(batch string, at time.Time) string { return batch + at.Format(time.RFC3339Nano) }
 	for _, o := range all {
 		finds := s.findsOf(ctx, &o.now)
 		steps := s.stepsOf(ctx, &o.now)
@@ -74,13 +73,13 @@ func (s *Session) Sheet(ctx context.Context, person string, first time.Time) (*S
 			if m.Drink {
 				says += " With alcohol."
 			}
-			meals = append(meals, kitchen.Eaten{Batch: o.ID, At: m.At, Grams: m.G, Says: says, Finds: finds})
-			ate[key(o.ID, m.At)] = namesOf(h, m.Who)
+			meals = append(meals, kitchen.Eaten{Batch: o.ID, Meal: m.ID, At: m.At, Grams: m.G, Says: says, Finds: finds})
+			ate[o.ID+m.ID] = namesOf(h, m.Who)
 		}
 	}
 	out.Meals = kitchen.Lay(s.Guide.Matrix, meals, first)
 	for _, m := range out.Meals {
-		out.Ate = append(out.Ate, ate[key(m.Batch, m.At)])
+		out.Ate = append(out.Ate, ate[m.Batch+m.Meal])
 	}
 	return out, nil
 }

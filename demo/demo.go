@@ -1,4 +1,4 @@
-// Package demo holds a made-up scenario: ten records, two walks, two baskets, two prints, three drawn photographs and what was noted of three years in an upland valley that does not
+// Package demo holds a made-up scenario: ten records, two walks, two baskets, two prints, three drawn photographs, a household of two, a batch and what was noted of three years in an upland valley that does not
 // exist, by people who do not.
 package demo
 
@@ -30,6 +30,20 @@ type Scenario struct {
 	Baskets  []Basket     `json:"baskets"`
 	Prints   []Print      `json:"prints"`
 	Photos   []Photo      `json:"photos"`
+	People   []app.Person `json:"people"`
+	Batches  []Batch      `json:"batches"`
+}
+
+// Batch is a made-up batch of food: the basket that it was made of, its weights, the steps that were done, and who ate of it when.
+type Batch struct {
+	ID      string                `json:"id"`
+	At      time.Time             `json:"at"`
+	Picking string                `json:"picking"`
+	Weights map[app.Stage]float64 `json:"weights"`
+	Did     []app.Doing           `json:"did"`
+	Kept    string                `json:"kept"`
+	Until   string                `json:"until"`
+	Meal    app.NewMeal           `json:"meal"`
 }
 
 // Photo is a photograph that the demo draws: by the name of its drawing, and what it is of.
@@ -135,7 +149,50 @@ func Fill(ctx context.Context, s *app.Session) error {
 			return fmt.Errorf("photograph %s: %w", p.ID, err)
 		}
 	}
+	for i, p := range all.People {
+		if _, err := s.PutPerson(ctx, writes(fmt.Sprint("person", i))(), p); err != nil {
+			return fmt.Errorf("%s: %w", p.Name, err)
+		}
+	}
+	for i := range all.Batches {
+		if err := prepared(ctx, s, &all.Batches[i]); err != nil {
+			return fmt.Errorf("batch %s: %w", all.Batches[i].ID, err)
+		}
+	}
 	return nil
+}
+
+// prepared puts a batch in as it was made, and who ate of it.
+func prepared(ctx context.Context, s *app.Session, b *Batch) error {
+	w, at := writes(b.ID), b.At
+	s.Now = func() time.Time { return at }
+	_, err := s.PrepareBatch(ctx, b.ID, w(), "", []app.Origin{{Stream: "picking", ID: b.Picking}})
+	for _, stage := range slices.Sorted(maps.Keys(b.Weights)) {
+		if err == nil {
+			_, err = s.WeighBatch(ctx, b.ID, w(), stage, b.Weights[stage])
+		}
+	}
+	for _, do := range b.Did {
+		if err == nil {
+			_, err = s.StepDone(ctx, b.ID, w(), do)
+		}
+	}
+	if err == nil {
+		_, err = s.ShelveBatch(ctx, b.ID, w(), b.Kept, b.Until)
+	}
+	if err != nil {
+		return err
+	}
+	at = b.Meal.At
+	said, err := s.BeforeMeal(ctx, b.ID, b.Meal)
+	if err != nil {
+		return err
+	}
+	for _, x := range said {
+		b.Meal.Told = append(b.Meal.Told, x.Text)
+	}
+	_, err = s.NoteMeal(ctx, b.ID, w(), b.Meal)
+	return err
 }
 
 // photographed draws a photograph and puts it where it belongs.

@@ -174,7 +174,7 @@ func TestKitchenMistakes(t *testing.T) {
 		}
 	}
 	var k app.Kitchen
-	if r.do("GET", "/api/v1/kitchen", "", &k); len(k.Batches) != 1 || len(k.CameHome) != 1 {
+	if r.do("GET", "/api/v1/kitchen", "", &k); len(k.Batches) != 2 || len(k.CameHome) != 0 {
 		t.Errorf("%+v", k)
 	}
 }

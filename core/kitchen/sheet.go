@@ -39,9 +39,10 @@ const (
 
 // Eaten is something wild that was eaten, with the records of what it was made of.
 type Eaten struct {
-	Batch string
-	At    time.Time
-	Grams float64
+	// Batch and Meal are where it was noted.
+	Batch, Meal string
+	At          time.Time
+	Grams       float64
 	// Says is what was done to it, in words: "fried: 6 minutes of 15".
 	Says  string
 	Finds []Find
@@ -75,6 +76,7 @@ type Suspect struct {
 // Plated is a meal on the time line, with the harmful taxa that stand nearest to it: those whose time fits first, then by harm, then by how near.
 type Plated struct {
 	Batch  string    `json:"batch"`
+	Meal   string    `json:"meal"`
 	At     time.Time `json:"at"`
 	Grams  float64   `json:"grams"`
 	Says   string    `json:"says"`
@@ -94,7 +96,7 @@ func Lay(g *guide.Matrix, meals []Eaten, sign time.Time) []Plated {
 		if ago < 0 || ago > LookBack {
 			continue
 		}
-		p := Plated{Batch: e.Batch, At: e.At, Grams: e.Grams, Says: e.Says, As: []string{}, Records: []string{}, Before: math.Round(10*ago.Hours()) / 10, Late: lateness(ago.Hours())}
+		p := Plated{Batch: e.Batch, Meal: e.Meal, At: e.At, Grams: e.Grams, Says: e.Says, As: []string{}, Records: []string{}, Before: math.Round(10*ago.Hours()) / 10, Late: lateness(ago.Hours())}
 		var all []Suspect
 		for _, f := range e.Finds {
 			name := f.Taxon

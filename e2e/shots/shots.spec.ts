@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { basket, demo, expect, feature, planned, test } from '../tests/thicket';
+import { basket, demo, expect, planned, test } from '../tests/thicket';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
 
@@ -40,6 +40,8 @@ test('pictures of the main views', async ({ page }) => {
     walk: planned,
     basket,
     prints: '/prints',
+    kitchen: '/kitchen/01960000-0000-7000-8000-00000000b101',
+    emergency: '/emergency',
     cards: '/cards?walk=01960000-0000-7000-8000-00000000c001',
     'side-by-side-ramsons': '/compare?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
   };
@@ -53,18 +55,11 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('button', { name: 'Walk it' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/underside/);
   await shot(page, 'key');
+  await page.emulateMedia({ colorScheme: 'dark' });
   await page.goto(demo(5));
   await shot(page, 'bench-phone', 390, 844);
-  await page.goto(demo(8));
-  await page.getByRole('button', { name: 'Reopen it' }).click();
-  await expect(page.getByText('What if I misread?')).toBeVisible();
-  await shot(page, 'bench-weak-points');
-  await page.emulateMedia({ colorScheme: 'dark' });
-  await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto(demo(10));
-  await feature(page, 'Underside');
-  await shot(page, 'bench-dark');
   await page.emulateMedia({ colorScheme: 'light' });
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/photos/01960000-0000-7000-8000-00000000f001');
   await page.getByRole('button', { name: 'Measure' }).click();
   const picture = page.getByRole('application');

@@ -110,7 +110,11 @@ test('an answer that finds no answer is told as not kept, outlives a reload, and
   await page.reload();
   await expect(bar(page)).toContainText('One answer is not kept yet');
   await page.unroute('**/readings');
-  await page.getByRole('button', { name: 'Send it again now' }).click();
+  // It is sent again by itself every five seconds: where that came first there is nothing to press any more.
+  await page
+    .getByRole('button', { name: 'Send it again now' })
+    .click({ timeout: 5_000 })
+    .catch(() => undefined);
   await expect(page.getByRole('button', { name: /^Change / })).toHaveCount(1);
   await expect(bar(page)).toHaveCount(0);
   const record = await (
@@ -122,11 +126,11 @@ test('an answer that finds no answer is told as not kept, outlives a reload, and
 test('a request that hangs is told', async ({ page }) => {
   await begin(page, 'A mushroom');
   await page.route('**/readings', async (route) => {
-    await new Promise((r) => setTimeout(r, 4500));
+    await new Promise((r) => setTimeout(r, 9000));
     await route.continue();
   });
   await asking(page).getByRole('group').first().getByRole('button').first().click();
-  await expect(bar(page)).toContainText('No answer for three seconds', { timeout: 4200 });
+  await expect(bar(page)).toContainText('No answer for three seconds', { timeout: 8500 });
   await expect(page.getByRole('button', { name: /^Change / })).toHaveCount(1);
   await expect(bar(page)).toHaveCount(0);
 });

@@ -40,6 +40,10 @@ const looked: Record<ViewId, Record<string, string>> = {
   basket: { 'a basket': basket },
   photo: { 'a photograph': '/photos/01960000-0000-7000-8000-00000000f001' },
   waiting: { 'what waits at home': '/waiting' },
+  kitchen: { kitchen: '/kitchen' },
+  batch: { 'a batch': '/kitchen/01960000-0000-7000-8000-00000000b101' },
+  household: { 'who eats here': '/household' },
+  emergency: { 'the emergency sheet': '/emergency' },
   prints: { 'spore prints': '/prints?record=01960000-0000-7000-8000-000000000005' },
   'overlay-taxon': { "a taxon of one's own": '/guide/mine/new' },
 };
@@ -134,7 +138,7 @@ test('every view has its address, its title and its keys in the help', async ({ 
     await page.goto(at);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     // Where one is looked at, the title is its name.
-    const title = ['bench', 'taxon', 'last-bench', 'walk', 'basket', 'photo'].includes(id)
+    const title = ['bench', 'taxon', 'last-bench', 'walk', 'basket', 'photo', 'batch'].includes(id)
       ? /.+ · Zesty Thicket/
       : `${view.title} · Zesty Thicket`;
     await expect(page).toHaveTitle(title);

@@ -18,7 +18,7 @@ interface TextProps {
   value: string;
   onChange: (value: string) => void;
   hint?: string;
-  type?: 'text' | 'date' | 'tel' | 'search';
+  type?: 'text' | 'date' | 'tel' | 'search' | 'datetime-local';
   inputMode?: 'decimal' | 'tel';
   long?: boolean;
   placeholder?: string;

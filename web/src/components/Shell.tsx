@@ -113,6 +113,9 @@ export function StandingCautions() {
         Local law, protected kinds and the landowner come first. No verges, sprayed fields or old dumps. Children,
         pregnancy, medicines, allergy: ask a clinician.
       </span>
+      <Link href="/emergency">
+        <strong>Somebody is ill</strong>
+      </Link>
       {data && call('Poison centre', data.poison_centre)}
       {data && call('Emergency', data.emergency_service)}
       <Link href="/settings" className="narrow">
@@ -180,7 +183,7 @@ export function Shell({ children }: { children: ReactNode }) {
               <Link
                 key={to}
                 href={to}
-                className={to === '/settings' ? 'last' : undefined}
+                className={to === '/settings' || nav.wide ? 'last' : undefined}
                 aria-current={here(to) ? 'page' : undefined}
               >
                 <svg viewBox="0 0 26 26" aria-hidden="true">

@@ -63,6 +63,10 @@ export const components: Record<ViewId, Fetched> = {
   prints: fetched(() => import('./prints/Prints')),
   photo: fetched(() => import('./photos/Photo')),
   waiting: fetched(() => import('./waiting/Waiting')),
+  kitchen: fetched(() => import('./kitchen/Kitchen')),
+  batch: fetched(() => import('./kitchen/Batch')),
+  household: fetched(() => import('./household/Household')),
+  emergency: fetched(() => import('./emergency/Emergency')),
   baskets: fetched(() => import('./baskets/Baskets')),
   basket: fetched(() => import('./baskets/Basket')),
 };

@@ -23,7 +23,11 @@ export type ViewId =
   | 'basket'
   | 'prints'
   | 'photo'
-  | 'waiting';
+  | 'waiting'
+  | 'kitchen'
+  | 'batch'
+  | 'household'
+  | 'emergency';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -33,7 +37,12 @@ export interface View {
   path: string;
   title: string;
   /** How it stands at the side, with the path of its icon; left out for views that are reached from others. */
-  nav?: { name: string; icon: string };
+  nav?: {
+    name: string;
+    icon: string;
+    /** Whether it stands only where there is room for it. */
+    wide?: boolean;
+  };
   /** The key that leads there from everywhere. */
   key?: string;
   /** The keys that work on it. */
@@ -93,6 +102,20 @@ export const views: Record<ViewId, View> = {
     path: '/photos/:id',
     title: 'A photograph',
     shortcuts: [[['←', '→', '↑', '↓'], 'Move the cross where points are put; Enter puts one']],
+  },
+  kitchen: {
+    path: '/kitchen',
+    title: 'Kitchen',
+    nav: { name: 'Kitchen', icon: 'M4 12h18v3a7 7 0 0 1-7 7h-4a7 7 0 0 1-7-7zM9 3v5M13 3v5M17 3v5', wide: true },
+    shortcuts: [],
+  },
+  batch: { path: '/kitchen/:id', title: 'A batch', shortcuts: [[['z', 'y'], 'Undo, redo']] },
+  household: { path: '/household', title: 'Who eats here', shortcuts: [] },
+  emergency: {
+    path: '/emergency',
+    title: 'Somebody is ill',
+    nav: { name: 'Ill?', icon: 'M10 4h6v6h6v6h-6v6h-6v-6H4v-6h6z' },
+    shortcuts: [],
   },
   waiting: { path: '/waiting', title: 'To finish at home', shortcuts: [] },
   baskets: { path: '/baskets', title: 'Baskets', shortcuts: [] },

@@ -5,6 +5,7 @@ import { Link, useLocation, useSearchParams } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
 import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
+import { useWaiting } from '../../api/useWaiting';
 import { useWalks } from '../../api/useWalks';
 import { Button, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
@@ -57,6 +58,9 @@ const Offer = styled.section`
 `;
 
 /** Starts a record with one choice: plant or mushroom, or a working name found by any of its names. */
+/** How many things that wait are named on the first view. */
+const waits = 5;
+
 export default function Start() {
   const { data: settings, error } = useSettings();
   const { start, isPending: starting } = useStartRecord();
@@ -178,11 +182,41 @@ export default function Start() {
           {...(on ? { placeholder: 'Where the walk begins' } : {})}
         />
       </More>
+      <Waits />
       <Row style={{ marginTop: 18 }}>
         <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
         <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
       </Row>
     </Page>
+  );
+}
+
+/** What waits today: prints, timers, tasks whose time has come, doubtful pieces. */
+function Waits() {
+  const { data } = useWaiting();
+  if (!data) return null;
+  const lines = [
+    ...data.timers.map((t) => ({ key: t.id, to: `/kitchen/${t.batch}`, says: `A timer runs: ${t.name}, ${t.says}` })),
+    ...data.prints
+      .filter((p) => p.state !== 'waiting')
+      .map((p) => ({ key: p.id, to: '/prints', says: `A spore print to be looked at: ${p.tray || p.name}` })),
+    ...data.tasks.filter((t) => t.due).map((t) => ({ key: t.id, to: '/waiting', says: t.what })),
+    ...data.apart.map((b) => ({ key: b.id, to: `/baskets/${b.id}`, says: `Doubtful pieces: ${b.name}` })),
+    ...data.records.map((r) => ({ key: r.id, to: `/bench/${r.id}`, says: `Looks that wait: ${r.name}` })),
+  ];
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label="What waits">
+      <h2>What waits</h2>
+      <ul>
+        {lines.slice(0, waits).map((l) => (
+          <li key={l.key}>
+            <Link href={l.to}>{l.says}</Link>
+          </li>
+        ))}
+      </ul>
+      {lines.length > waits && <Link href="/waiting">All {lines.length}</Link>}
+    </section>
   );
 }
 

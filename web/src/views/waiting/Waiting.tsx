@@ -15,7 +15,7 @@ const List = styled.ul`
 export default function Waiting() {
   const { data, error } = useWaiting();
   if (!data) return <Loading error={error} />;
-  const { prints, records, apart } = data;
+  const { prints, records, apart, tasks, timers } = data;
   return (
     <Page>
       <h1>To finish at home</h1>
@@ -23,7 +23,42 @@ export default function Waiting() {
         What is doubtful lies in a bag of its own until it is settled. Nothing of it comes to what is eaten, and hands
         and knife are cleaned after it.
       </p>
-      {prints.length + records.length + apart.length === 0 && <p>Nothing waits.</p>}
+      {prints.length + records.length + apart.length + tasks.length + timers.length === 0 && <p>Nothing waits.</p>}
+      {timers.length > 0 && (
+        <>
+          <h2>Timers</h2>
+          <List aria-label="Timers">
+            {timers.map((t) => (
+              <li key={t.id}>
+                <Link href={`/kitchen/${t.batch}`}>
+                  {t.name}: {t.says}
+                </Link>
+                <small>Over at {new Date(t.ends).toLocaleTimeString(undefined, { timeStyle: 'short' })}</small>
+              </li>
+            ))}
+          </List>
+        </>
+      )}
+      {tasks.length > 0 && (
+        <>
+          <h2>Waited for</h2>
+          <List aria-label="Waited for">
+            {tasks.map((t) => (
+              <li key={t.id}>
+                {t.what}
+                <small>
+                  {t.late
+                    ? 'Its time is over'
+                    : t.due
+                      ? 'Its time has come'
+                      : `From ${new Date(t.from).toLocaleDateString()}`}
+                  {t.why && `: ${t.why}`}
+                </small>
+              </li>
+            ))}
+          </List>
+        </>
+      )}
       {prints.length > 0 && (
         <>
           <h2>Spore prints</h2>

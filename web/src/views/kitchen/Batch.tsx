@@ -1,0 +1,292 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Link } from 'wouter';
+import type { Schema } from '../../api/client';
+import { type BatchChange, useChangeBatch } from '../../api/useChangeBatch';
+import { useBatch } from '../../api/useKitchen';
+import { useSettings } from '../../api/useSettings';
+import { Button, Primary, Quiet, Row } from '../../components/Buttons';
+import { Text } from '../../components/Fields';
+import { Folded } from '../../components/Folded';
+import { tell } from '../../components/Notice';
+import { Page, Waiting } from '../../components/Page';
+import { Quantity } from '../../components/Quantity';
+import { left, useTick } from '../../components/timers';
+import { clock } from '../../components/Urgent';
+import { useShortcuts } from '../../components/useShortcuts';
+import { useTitle } from '../../components/useTitle';
+import { c, face } from '../../theme/tokens';
+import { Meals } from './Meals';
+
+type Batch = Schema['Batch'] & { at: number };
+
+const Band = styled.section<{ $bad: boolean }>`
+  background: ${({ $bad }) => c($bad ? 'thornWash' : 'band')};
+  color: ${({ $bad }) => c($bad ? 'ink' : 'onBand')};
+  border: 3px solid ${({ $bad }) => c($bad ? 'thorn' : 'band')};
+  border-radius: 16px;
+  padding: 12px 18px;
+  margin: 10px 0 14px;
+  strong { font: 800 24px/1.2 ${face.head}; display: block; }
+  @media print { background: none; color: #000; border-color: #000; }
+`;
+
+const Steps = styled.ol`
+  border-bottom: 1.5px solid ${c('mist')};
+  li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px 16px; align-items: center; padding: 12px 0; border-top: 1.5px solid ${c('mist')}; }
+  b { font: 800 30px/1 ${face.head}; font-variant-numeric: tabular-nums; }
+  .must { color: ${c('thorn')}; font-weight: 600; }
+  small { display: block; color: ${c('stone')}; font-size: 15px; }
+`;
+
+/** A batch: what it is made of, what was done to it, and who ate of it. */
+export default function Batch({ id }: { id: string }) {
+  const { data: b, error } = useBatch(id);
+  const { mutate, isPending } = useChangeBatch();
+  const change = (what: BatchChange, then?: () => void) =>
+    mutate({ id, change: what }, then ? { onSuccess: then } : undefined);
+  useTitle(b && `Batch: ${b.name}`);
+  useShortcuts({
+    z: () => b?.can_undo && change({ do: 'undo' }),
+    y: () => b?.can_redo && change({ do: 'redo' }),
+  });
+  if (!b) return <Waiting error={error} />;
+  const open = !b.closed && !b.deleted;
+  return (
+    <Page>
+      <h1>Batch: {b.name}</h1>
+      <p>
+        {b.date && `${b.date} · `}
+        {b.of.map((o, i) => (
+          <span key={o.id}>
+            {i > 0 && ', '}
+            <Link href={o.stream === 'picking' ? `/baskets/${o.id}` : `/bench/${o.id}`}>
+              {o.stream === 'picking' ? 'the basket' : 'the record'} it came from
+            </Link>
+          </span>
+        ))}
+        {b.closed && ' · used up'}
+      </p>
+      {b.trouble && (
+        <p role="alert">
+          <strong>{b.trouble}</strong>
+        </p>
+      )}
+      {b.deleted && (
+        <p>
+          This batch is deleted. <Button onPress={() => change({ do: 'restore' })}>Bring it back</Button>
+        </p>
+      )}
+      <Band $bad={b.lacking.length > 0} aria-label="What was done to it">
+        <strong>{b.lacking.length > 0 ? 'It must still be prepared.' : b.state}</strong>
+        {b.lacking.length > 0 && (
+          <>
+            <p>{b.state}</p>
+            <ul>
+              {b.lacking.map((l) => (
+                <li key={l}>{l}</li>
+              ))}
+            </ul>
+          </>
+        )}
+      </Band>
+      <h2>What is done to it</h2>
+      {b.why.map((w) => (
+        <p key={w}>{w}</p>
+      ))}
+      {b.steps.length === 0 && <p>The guide says nothing of its preparation: ask somebody who knows.</p>}
+      <Steps aria-label="Steps">
+        {b.steps.map((s) => (
+          <Step key={s.do} batch={b} step={s} open={open} busy={isPending} onChange={change} />
+        ))}
+      </Steps>
+      <Row style={{ marginTop: 12 }} data-screen-only>
+        <Button isDisabled={!b.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
+          Undo
+        </Button>
+        <Button isDisabled={!b.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
+          Redo
+        </Button>
+        {b.closed && !b.deleted && <Button onPress={() => change({ do: 'reopen' })}>Reopen it</Button>}
+        {!b.deleted && (
+          <Quiet
+            isDisabled={isPending}
+            onPress={() =>
+              change({ do: 'delete' }, () =>
+                tell({
+                  text: 'The batch was deleted.',
+                  action: { name: 'Bring it back', do: () => change({ do: 'restore' }) },
+                }),
+              )
+            }
+          >
+            Delete
+          </Quiet>
+        )}
+      </Row>
+      <Meals batch={b} open={open} busy={isPending} onChange={change} />
+      <Folded open={false} heading={<h2>What it weighs</h2>}>
+        {() => <Weights batch={b} open={open} busy={isPending} onChange={change} />}
+      </Folded>
+      <Folded open={false} heading={<h2>Keeping it, and its label</h2>}>
+        {() => <Shelf batch={b} open={open} busy={isPending} onChange={change} />}
+      </Folded>
+      {open && (
+        <Row style={{ marginTop: 12 }}>
+          <Quiet isDisabled={isPending} onPress={() => change({ do: 'close', note: '' })}>
+            It is used up
+          </Quiet>
+        </Row>
+      )}
+    </Page>
+  );
+}
+
+interface Part {
+  batch: Batch;
+  open: boolean;
+  busy: boolean;
+  onChange: (change: BatchChange, then?: () => void) => void;
+}
+
+function Step({ batch: b, step: s, open, busy, onChange }: Part & { step: Schema['BatchStep'] }) {
+  const timer = b.timers.find((t) => t.do === s.do && t.running);
+  const rest = Math.max(0, s.left / 60);
+  return (
+    <li>
+      <div>
+        {s.says}
+        <small>
+          {s.finished ? (
+            'Done.'
+          ) : s.done > 0 ? (
+            `${Math.floor(s.done / 60)} of ${s.minutes} minutes were done.`
+          ) : s.must ? (
+            <span className="must">It is no food before this is done.</span>
+          ) : (
+            'As you like.'
+          )}
+        </small>
+      </div>
+      {timer ? (
+        <Row>
+          <Left timer={timer} now={b.now} at={b.at} />
+          <Button isDisabled={busy} onPress={() => onChange({ do: 'stop', timer: timer.id })}>
+            Stop
+          </Button>
+        </Row>
+      ) : (
+        open &&
+        !s.finished &&
+        (s.minutes > 0 ? (
+          <Primary isDisabled={busy} onPress={() => onChange({ do: 'start', step: s.do, minutes: rest })}>
+            Start: {clock(rest * 60)}
+          </Primary>
+        ) : (
+          <Button isDisabled={busy} onPress={() => onChange({ do: 'done', step: s.do })}>
+            Done
+          </Button>
+        ))
+      )}
+    </li>
+  );
+}
+
+function Left({ timer, now, at }: { timer: Schema['BatchTimer']; now: string; at: number }) {
+  useTick();
+  const s = left(timer, now, at);
+  return <b role="timer">{s > 0 ? clock(s) : 'Over'}</b>;
+}
+
+const stageWords: Record<Schema['Stage'], string> = {
+  fresh: 'Fresh',
+  trimmed: 'Trimmed',
+  cooked: 'Cooked',
+  dried: 'Dried',
+};
+
+/** An ounce is 28.349523125 g exactly. */
+const ounce = 28.349523125;
+
+function Weights({ batch: b, open, busy, onChange }: Part) {
+  const imperial = useSettings().data?.units === 'imperial';
+  const per = imperial ? ounce : 1;
+  const [typed, setTyped] = useState<Partial<Record<Schema['Stage'], number | undefined>>>({});
+  return (
+    <Steps aria-label="Weights">
+      {b.weights.map((w) => (
+        <li key={w.at}>
+          <div>
+            {stageWords[w.at]}:{' '}
+            {w.g > 0 ? `${(w.g / per).toFixed(imperial ? 1 : 0)} ${imperial ? 'oz' : 'g'}` : 'not weighed'}
+            {w.left > 0 && `, ${w.left} of 100 of it`}
+            {w.usual > 0 && (
+              <small>
+                As a rule {w.usual.toFixed(0)} of 100 are left ({w.source}).
+              </small>
+            )}
+          </div>
+          {open && (
+            <Row style={{ alignItems: 'end' }}>
+              <Quantity
+                label={`${stageWords[w.at]}, ${imperial ? 'ounces' : 'grams'}`}
+                unit={imperial ? 'oz' : 'g'}
+                value={typed[w.at]}
+                onChange={(v) => setTyped({ ...typed, [w.at]: v })}
+              />
+              <Button
+                isDisabled={busy || !typed[w.at]}
+                onPress={() => onChange({ do: 'weigh', at: w.at, g: Number(((typed[w.at] ?? 0) * per).toFixed(1)) })}
+              >
+                Keep
+              </Button>
+            </Row>
+          )}
+        </li>
+      ))}
+    </Steps>
+  );
+}
+
+const Label = styled.div`
+  border: 2px solid ${c('ink')};
+  border-radius: 10px;
+  padding: 12px 16px;
+  max-width: 20rem;
+  margin: 12px 0;
+  strong { display: block; font: 800 22px/1.2 ${face.head}; }
+`;
+
+function Shelf({ batch: b, open, busy, onChange }: Part) {
+  const [how, setHow] = useState(b.shelved);
+  const [until, setUntil] = useState(b.until);
+  return (
+    <>
+      {open && (
+        <Row style={{ alignItems: 'end' }} data-screen-only>
+          <Text label="How it is kept" value={how} onChange={setHow} placeholder="In the cold, frozen, in a jar" />
+          <Text label="Until" type="date" value={until} onChange={setUntil} />
+          <Button isDisabled={busy || !how.trim()} onPress={() => onChange({ do: 'shelve', how, until })}>
+            Keep that
+          </Button>
+        </Row>
+      )}
+      <Label aria-label="Its label">
+        <strong>{b.name}</strong>
+        {b.date && <div>Gathered {b.date}</div>}
+        {b.shelved && <div>{b.shelved}</div>}
+        {b.until && <div>Keeps until {b.until}</div>}
+        <div>{b.state}</div>
+        {b.lacking.length > 0 && (
+          <div>
+            <b>Must still be done:</b> {b.lacking.join(' ')}
+          </div>
+        )}
+        <div>Batch {b.id.slice(-6)}</div>
+      </Label>
+      <Row data-screen-only>
+        <Quiet onPress={() => print()}>Print the page with its label</Quiet>
+      </Row>
+    </>
+  );
+}

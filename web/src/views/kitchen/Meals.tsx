@@ -1,0 +1,170 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Link } from 'wouter';
+import { newId, type Schema } from '../../api/client';
+import { type BatchChange, useBeforeMeal } from '../../api/useChangeBatch';
+import { useHousehold } from '../../api/useHousehold';
+import { Button, Primary, Quiet, Row } from '../../components/Buttons';
+import { Text } from '../../components/Fields';
+import { Quantity } from '../../components/Quantity';
+import { Tick } from '../../components/Tick';
+import { c } from '../../theme/tokens';
+
+const Box = styled.section`
+  margin-top: 18px;
+  .said { display: grid; gap: 8px; margin: 12px 0; padding: 14px 18px; border: 3px solid ${c('thorn')}; border-radius: 16px; }
+  .said li { display: grid; grid-template-columns: minmax(0, 1fr); }
+  .stops { font-weight: 600; }
+  > ul { margin: 8px 0; list-style: disc; padding-left: 20px; }
+`;
+
+/** A moment as a date field holds it, by this device's clock. */
+export const fieldOf = (at: Date): string => {
+  const local = new Date(at.getTime() - at.getTimezoneOffset() * 60_000);
+  return local.toISOString().slice(0, 16);
+};
+
+/** Who ate of a batch; what is to be said before a meal is noted stands before it. */
+export function Meals({
+  batch: b,
+  open,
+  busy,
+  onChange,
+}: {
+  batch: Schema['Batch'];
+  open: boolean;
+  busy: boolean;
+  onChange: (change: BatchChange, then?: () => void) => void;
+}) {
+  const { data: house } = useHousehold();
+  const before = useBeforeMeal(b.id);
+  const [noting, setNoting] = useState(false);
+  const [who, setWho] = useState<string[]>([]);
+  const [at, setAt] = useState('');
+  const [g, setG] = useState<number>();
+  const [raw, setRaw] = useState(false);
+  const [drink, setDrink] = useState(false);
+  const meal = (told: string[]): Schema['NewMeal'] => ({
+    id: newId(),
+    at: at ? new Date(at).toISOString() : b.now,
+    who,
+    raw,
+    drink,
+    told,
+    ...(g ? { g } : {}),
+  });
+  const asked = before.data;
+  const again = () => before.reset();
+  return (
+    <Box aria-label="Meals">
+      <h2>Meals</h2>
+      {b.meals.length === 0 && <p>Nobody has eaten of it yet.</p>}
+      <ul aria-label="Meals of this batch">
+        {b.meals.map((m) => (
+          <li key={m.id}>
+            {new Date(m.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
+            {m.names.join(', ')}
+            {m.g ? `, ${m.g} g` : ''}
+            {m.raw && ', raw'}
+            {m.drink && ', with alcohol'}
+          </li>
+        ))}
+      </ul>
+      {open && !noting && (
+        <Row data-screen-only>
+          <Button onPress={() => setNoting(true)}>Somebody eats of it</Button>
+        </Row>
+      )}
+      {open && noting && (
+        <form
+          aria-label="A meal"
+          onSubmit={(e) => {
+            e.preventDefault();
+            before.mutate(meal([]));
+          }}
+        >
+          {house && house.people.length === 0 && (
+            <p>
+              Say first <Link href="/household">who eats here</Link>: what each of them bears is said before a meal.
+            </p>
+          )}
+          {house?.people.map((p) => (
+            <Tick
+              key={p.id}
+              isSelected={who.includes(p.id)}
+              onChange={(on) => {
+                again();
+                setWho(on ? [...who, p.id] : who.filter((x) => x !== p.id));
+              }}
+            >
+              {p.name}
+            </Tick>
+          ))}
+          <Row style={{ alignItems: 'end' }}>
+            <Text
+              label="When"
+              type="datetime-local"
+              value={at || fieldOf(new Date(b.now))}
+              onChange={(v) => {
+                again();
+                setAt(v);
+              }}
+            />
+            <Quantity label="How much, grams" unit="g" value={g} onChange={setG} />
+          </Row>
+          <Tick
+            isSelected={raw}
+            onChange={(v) => {
+              again();
+              setRaw(v);
+            }}
+          >
+            Eaten raw
+          </Tick>
+          <Tick
+            isSelected={drink}
+            onChange={(v) => {
+              again();
+              setDrink(v);
+            }}
+          >
+            Alcohol goes with it
+          </Tick>
+          {before.error && <p role="alert">{before.error.message}</p>}
+          {asked ? (
+            <>
+              <ul className="said" aria-label="Said before the meal">
+                {asked.map((s) => (
+                  <li key={s.text} className={s.stops ? 'stops' : undefined}>
+                    {s.text}
+                  </li>
+                ))}
+              </ul>
+              <Row>
+                <Primary
+                  isDisabled={busy}
+                  onPress={() =>
+                    onChange({ do: 'eat', meal: meal(asked.map((s) => s.text)) }, () => {
+                      setNoting(false);
+                      again();
+                    })
+                  }
+                >
+                  {asked.some((s) => s.stops) ? 'I have read it; note the meal all the same' : 'Note the meal'}
+                </Primary>
+                <Quiet onPress={() => setNoting(false)}>They do not eat of it</Quiet>
+              </Row>
+            </>
+          ) : (
+            <Row style={{ marginTop: 10 }}>
+              <Primary type="submit" isDisabled={who.length === 0 || before.isPending}>
+                What is to be minded first
+              </Primary>
+              <Quiet onPress={() => setNoting(false)}>Not now</Quiet>
+            </Row>
+          )}
+        </form>
+      )}
+    </Box>
+  );
+}
