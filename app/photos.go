@@ -224,12 +224,24 @@ func (s *Session) subject(ctx context.Context, of Subject) (record, kingdom, tit
 			return "", "", "", err
 		}
 		record, title = o.now.Laid.Record, strings.TrimSuffix("Spore print: "+o.now.Laid.Tray, ": ")
+	case events.BatchStream:
+		o, err := batches.open(ctx, s, of.ID)
+		if err != nil {
+			return "", "", "", err
+		}
+		title = "Batch: " + o.now.Prepared.Name
+		if record = ""; len(o.now.Prepared.Records) == 1 {
+			record = o.now.Prepared.Records[0]
+		}
 	case events.RecordStream:
 	default:
-		return "", "", "", refused("%q is nothing that a photograph can be of: a record, a basket (picking) or a print", of.Stream)
+		return "", "", "", refused("%q is nothing that a photograph can be of: a record, a basket (picking), a print or a batch", of.Stream)
 	}
 	if of.Piece != "" && of.Stream != events.PickingStream {
 		return "", "", "", refused("only a basket has pieces")
+	}
+	if record == "" {
+		return "", "", title, nil // of several records none is the one that is read on
 	}
 	st, err := s.Store.Find(ctx, s.Owner, events.RecordStream, record)
 	if err != nil {
@@ -324,6 +336,9 @@ func (s *Session) photoView(ctx context.Context, o *standing[events.Photo]) (*Ph
 // readOff lists what can be read off a photograph of something of a kingdom: its lengths, and the characters that name colours.
 func (s *Session) readOff(kingdom string) (measures, colours []PhotoCharacter) {
 	m := s.Guide.Matrix
+	if kingdom == "" {
+		return nil, nil
+	}
 	for i := range m.Columns {
 		col := &m.Columns[i]
 		if of, ok := m.Kingdoms[kingdom]; ok && !col.Scored.Meets(of) {

@@ -9,6 +9,7 @@ import (
 
 	"zestythicket/core/events"
 	"zestythicket/core/guide"
+	"zestythicket/core/kitchen"
 )
 
 // Task is something that is waited for, as it is shown.
@@ -82,8 +83,16 @@ func (s *Session) taskView(o *standing[events.Task]) Task {
 	return t
 }
 
-// AwaitTask waits for something, with a client's id.
+// AwaitTask waits for something, with a client's id. Of a formula that steeps the time is reckoned where it is not said: from when it was
+// last changed, so that the same sent twice is the same.
 func (s *Session) AwaitTask(ctx context.Context, id string, w Write, a events.Awaited) (*Task, error) {
+	if a.From.IsZero() && a.Formula != "" {
+		f, err := s.Formula(ctx, a.Formula)
+		if err != nil {
+			return nil, err
+		}
+		a.From = f.Changed.Add(kitchen.Steeping)
+	}
 	switch {
 	case a.What == "" || utf8.RuneCountInString(a.What) > mostName:
 		return nil, refused("say what is waited for, in at most %d signs", mostName)

@@ -236,6 +236,24 @@ func TestBadPhotographs(t *testing.T) {
 	}
 }
 
+// A camera whose clock is wrong is not believed, and one that wrote where it was is told so.
+func TestWhatACameraSays(t *testing.T) {
+	r := serve(t)
+	record := strings.TrimPrefix(r.start(`"kingdom":"fungi"`), "/api/v1/records/")
+	file, err := os.ReadFile(filepath.Join("..", "photos", "testdata", "6.jpg"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for year, c := range map[string]struct{ taken, clock string }{
+		"2026": {"2026-09-12T10:31:07", ""}, "2941": {"", "still to come"}, "1970": {"", "too long ago"}, "20x6": {"", ""},
+	} {
+		p := r.takeIn(bytes.Replace(file, []byte("2026:09"), []byte(year+":09"), 1), of("record", record))
+		if p.File.Taken != c.taken || c.clock == "" && p.File.Clock != "" || !strings.Contains(p.File.Clock, c.clock) || !p.File.Place {
+			t.Errorf("%s: %+v", year, p.File)
+		}
+	}
+}
+
 // What a program left undeveloped when it ended is developed by the next; a copy made in use holds every photograph, whole.
 func TestPhotographsOutlastTheProgram(t *testing.T) {
 	dir := t.TempDir()

@@ -8,6 +8,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"time"
 
 	"zestythicket/core/guide"
 )
@@ -185,6 +186,9 @@ const (
 	onFresh = 2
 	onDried = 5
 )
+
+// Steeping is how long herb steeps in spirit as a rule: six weeks. Common practice; no source.
+const Steeping = 42 * 24 * time.Hour
 
 // Pour is how many millilitres are poured on so many grams.
 func Pour(grams float64, dried bool) (float64, error) {

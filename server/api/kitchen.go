@@ -228,7 +228,7 @@ func (a *api) taskRoutes(h huma.API) {
 				Begun
 				What    string    `json:"what" maxLength:"200"`
 				Why     string    `json:"why,omitempty" maxLength:"4000"`
-				From    time.Time `json:"from"`
+				From    time.Time `json:"from,omitempty" doc:"Left out of a formula for when it has steeped"`
 				Until   time.Time `json:"until,omitempty"`
 				Batch   string    `json:"batch,omitempty" maxLength:"64"`
 				Formula string    `json:"formula,omitempty" maxLength:"64"`

@@ -65,6 +65,7 @@ export const components: Record<ViewId, Fetched> = {
   waiting: fetched(() => import('./waiting/Waiting')),
   kitchen: fetched(() => import('./kitchen/Kitchen')),
   batch: fetched(() => import('./kitchen/Batch')),
+  formulas: fetched(() => import('./formulas/Formulas')),
   household: fetched(() => import('./household/Household')),
   emergency: fetched(() => import('./emergency/Emergency')),
   baskets: fetched(() => import('./baskets/Baskets')),

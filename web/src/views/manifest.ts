@@ -27,7 +27,8 @@ export type ViewId =
   | 'kitchen'
   | 'batch'
   | 'household'
-  | 'emergency';
+  | 'emergency'
+  | 'formulas';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -110,6 +111,7 @@ export const views: Record<ViewId, View> = {
     shortcuts: [],
   },
   batch: { path: '/kitchen/:id', title: 'A batch', shortcuts: [[['z', 'y'], 'Undo, redo']] },
+  formulas: { path: '/formulas', title: 'Formulas', shortcuts: [] },
   household: { path: '/household', title: 'Who eats here', shortcuts: [] },
   emergency: {
     path: '/emergency',

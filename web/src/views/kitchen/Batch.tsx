@@ -10,6 +10,7 @@ import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
+import Photographs from '../../components/Photographs';
 import { Quantity } from '../../components/Quantity';
 import { left, useTick } from '../../components/timers';
 import { clock } from '../../components/Urgent';
@@ -125,6 +126,7 @@ export default function Batch({ id }: { id: string }) {
         )}
       </Row>
       <Meals batch={b} open={open} busy={isPending} onChange={change} />
+      <Photographs of="batch" id={id} closed={b.deleted} />
       <Folded open={false} heading={<h2>What it weighs</h2>}>
         {() => <Weights batch={b} open={open} busy={isPending} onChange={change} />}
       </Folded>

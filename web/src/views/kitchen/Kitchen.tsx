@@ -28,6 +28,7 @@ export default function Kitchen() {
       <p>What came home, what is done to it, and who eats of it. A batch knows every piece that is in it.</p>
       <Row data-screen-only>
         <Link href="/household">Who eats here</Link>
+        <Link href="/formulas">Formulas</Link>
         <Link href="/waiting">All that waits</Link>
         <Link href="/emergency">Somebody is ill</Link>
       </Row>

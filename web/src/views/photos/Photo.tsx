@@ -44,6 +44,7 @@ const home: Record<string, (id: string) => string> = {
   record: (id) => `/bench/${id}`,
   picking: (id) => `/baskets/${id}`,
   print: () => '/prints',
+  batch: (id) => `/kitchen/${id}`,
 };
 
 /** A photograph: looked at, measured on, and its colours compared. */

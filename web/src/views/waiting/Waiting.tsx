@@ -1,6 +1,13 @@
+import { useState } from 'react';
 import styled from 'styled-components';
 import { Link } from 'wouter';
+import { newId } from '../../api/client';
+import { useChangeTask } from '../../api/useTasks';
 import { useWaiting } from '../../api/useWaiting';
+import { Button, Row } from '../../components/Buttons';
+import { Text } from '../../components/Fields';
+import { Folded } from '../../components/Folded';
+import { tell } from '../../components/Notice';
 import { Waiting as Loading, Page } from '../../components/Page';
 import { c } from '../../theme/tokens';
 
@@ -13,6 +20,7 @@ const List = styled.ul`
 
 /** What lies apart and is to be finished at home: prints, looks that wait for a tool or for time, doubtful pieces. */
 export default function Waiting() {
+  const { mutate, isPending } = useChangeTask();
   const { data, error } = useWaiting();
   if (!data) return <Loading error={error} />;
   const { prints, records, apart, tasks, timers } = data;
@@ -54,6 +62,26 @@ export default function Waiting() {
                       : `From ${new Date(t.from).toLocaleDateString()}`}
                   {t.why && `: ${t.why}`}
                 </small>
+                <Row data-screen-only>
+                  <Button
+                    aria-label={`Done: ${t.what}`}
+                    isDisabled={isPending}
+                    onPress={() =>
+                      mutate(
+                        { id: t.id, change: { do: 'done', note: '' } },
+                        {
+                          onSuccess: () =>
+                            tell({
+                              text: `Done: ${t.what}.`,
+                              action: { name: 'Undo', do: () => mutate({ id: t.id, change: { do: 'undo' } }) },
+                            }),
+                        },
+                      )
+                    }
+                  >
+                    Done
+                  </Button>
+                </Row>
               </li>
             ))}
           </List>
@@ -109,6 +137,46 @@ export default function Waiting() {
           </List>
         </>
       )}
+      <Await />
     </Page>
+  );
+}
+
+/** Waits for something: from when on, and why. */
+function Await() {
+  const { mutate, isPending } = useChangeTask();
+  const [what, setWhat] = useState('');
+  const [why, setWhy] = useState('');
+  const [from, setFrom] = useState('');
+  return (
+    <Folded open={false} heading={<h2>Wait for something else</h2>}>
+      {() => (
+        <form
+          aria-label="Something that is waited for"
+          style={{ display: 'grid', gap: 10 }}
+          onSubmit={(e) => {
+            e.preventDefault();
+            mutate(
+              { id: newId(), change: { do: 'await', what, why, from: new Date(from).toISOString() } },
+              {
+                onSuccess: () => {
+                  setWhat('');
+                  setWhy('');
+                },
+              },
+            );
+          }}
+        >
+          <Text label="What" value={what} onChange={setWhat} placeholder="The cut vine is dry, come back to the fold" />
+          <Text label="Why" value={why} onChange={setWhy} />
+          <Text label="From when on" type="datetime-local" value={from} onChange={setFrom} />
+          <Row>
+            <Button type="submit" isDisabled={isPending || !what.trim() || !from}>
+              Wait for it
+            </Button>
+          </Row>
+        </form>
+      )}
+    </Folded>
   );
 }

@@ -1,0 +1,60 @@
+import { expect, test } from './thicket';
+
+test('a mixture is worked out, its limits and cautions are said, and it steeps', async ({ page }) => {
+  await page.goto('/formulas');
+  await page.getByRole('button', { name: 'Record a mixture' }).click();
+  const form = page.getByRole('form', { name: 'A mixture' });
+  await form.getByLabel('Its name').fill('For the shelf');
+  await form.getByLabel('A part from the guide').fill('redroot');
+  await form
+    .getByRole('list', { name: 'Found: A part from the guide' })
+    .getByRole('button', { name: 'Redroot (Ceanothus' })
+    .click();
+  const percent = (of: string) => form.getByLabel(`Per cent of ${of}`);
+  await form.getByRole('button', { name: 'Work it out' }).click();
+  await expect(form.getByRole('alert')).toContainText('the parts add up to 110 per cent');
+  await percent('Redroot').fill('30');
+  await percent('Redroot').blur();
+  await percent('Spirit').fill('70');
+  await percent('Spirit').blur();
+  await form.getByRole('button', { name: 'Work it out' }).click();
+  await expect(form).toContainText("30 per cent is over the guide's limit of 10");
+  await percent('Redroot').fill('10');
+  await percent('Redroot').blur();
+  await percent('Spirit').fill('90');
+  await percent('Spirit').blur();
+  await form.getByLabel('Drops at a time').fill('8');
+  await form.getByLabel('Drops at a time').blur();
+  await form.getByRole('button', { name: 'Work it out' }).click();
+  await expect(form).toContainText('8 drops are 0.4 ml.');
+  await expect(form.getByRole('list', { name: 'Cautions' })).toContainText('not advised');
+  await form.getByRole('button', { name: 'Record it' }).click();
+  const card = page.getByRole('article', { name: 'For the shelf' });
+  await expect(card.getByRole('row', { name: 'Redroot 10 10' })).toBeVisible();
+  await card.getByRole('button', { name: 'It steeps from now' }).click();
+  await page.goto('/waiting');
+  const waited = page.getByRole('list', { name: 'Waited for' });
+  await expect(waited).toContainText('Strain: For the shelf');
+  await waited.getByRole('button', { name: 'Done: Strain: For the shelf' }).click();
+  await expect(waited).toHaveCount(0);
+});
+
+test('diluting, pouring and drops are reckoned, and what cannot be is said', async ({ page }) => {
+  await page.goto('/formulas');
+  await page.getByText('Diluting, pouring, drops').click();
+  const form = page.getByRole('form', { name: 'Diluting, pouring, drops' });
+  const fill = async (label: string, value: string) => {
+    await form.getByLabel(label).fill(value);
+    await form.getByLabel(label).blur();
+  };
+  await fill('Spirit that is there, per cent', '96');
+  await fill('Spirit that is wanted, per cent', '50');
+  await fill('How much of it, ml', '200');
+  await fill('Herb, grams', '100');
+  await form.getByRole('button', { name: 'Reckon' }).click();
+  await expect(form.getByRole('status')).toContainText('Measure 104.2 ml of the spirit of 96 per cent');
+  await expect(form.getByRole('status')).toContainText('Pour 200 ml on it: twice its weight.');
+  await fill('Spirit that is wanted, per cent', '98');
+  await form.getByRole('button', { name: 'Reckon' }).click();
+  await expect(form.getByRole('alert')).toContainText('water makes it weaker only');
+});

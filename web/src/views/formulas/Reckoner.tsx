@@ -1,0 +1,72 @@
+import { useState } from 'react';
+import { useReckoned } from '../../api/useFormulas';
+import { Button, Row } from '../../components/Buttons';
+import { Quantity } from '../../components/Quantity';
+import { Tick } from '../../components/Tick';
+
+/** Dilutes a spirit, pours it on a weight, and counts drops. */
+export function Reckoner() {
+  const { mutate, data, error, reset } = useReckoned();
+  const [q, setQ] = useState<{ have?: number; want?: number; ml?: number; g?: number; drops?: number; per?: number }>(
+    {},
+  );
+  const [dried, setDried] = useState(false);
+  const field = (key: keyof typeof q, label: string) => (
+    <Quantity
+      label={label}
+      value={q[key]}
+      onChange={(v) => {
+        reset();
+        const { [key]: _, ...rest } = q;
+        setQ(v === undefined ? rest : { ...rest, [key]: v });
+      }}
+    />
+  );
+  return (
+    <form
+      aria-label="Diluting, pouring, drops"
+      style={{ display: 'grid', gap: 10 }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        const { per, ...asked } = q;
+        mutate({ ...asked, dried, ...(per ? { per_ml: per / 5 } : {}) });
+      }}
+    >
+      <Row style={{ alignItems: 'end' }}>
+        {field('have', 'Spirit that is there, per cent')}
+        {field('want', 'Spirit that is wanted, per cent')}
+        {field('ml', 'How much of it, ml')}
+      </Row>
+      <Row style={{ alignItems: 'end' }}>
+        {field('g', 'Herb, grams')}
+        <Tick isSelected={dried} onChange={setDried}>
+          It is dried
+        </Tick>
+      </Row>
+      <Row style={{ alignItems: 'end' }}>
+        {field('drops', 'Drops')}
+        {field('per', 'Drops of your own dropper in 5 ml, if you have counted them')}
+      </Row>
+      <Row>
+        <Button type="submit">Reckon</Button>
+      </Row>
+      {error && <p role="alert">{error.message}</p>}
+      {data && (
+        <div role="status">
+          {data.diluted && <p>{data.diluted.says}</p>}
+          {data.pour_ml > 0 && (
+            <p>
+              Pour {data.pour_ml} ml on it: {dried ? 'five times' : 'twice'} its weight.
+            </p>
+          )}
+          {data.drops_ml > 0 && (
+            <p>
+              {q.drops} drops are {data.drops_ml} ml
+              {q.per ? '' : ', by the 20 drops of water of a standard dropper; spirit gives smaller ones'}.
+            </p>
+          )}
+        </div>
+      )}
+    </form>
+  );
+}
