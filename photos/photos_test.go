@@ -196,6 +196,21 @@ func mend(b []byte) {
 	copy(b[29:], []byte{byte(sum >> 24), byte(sum >> 16), byte(sum >> 8), byte(sum)})
 }
 
+// What a camera hangs on behind the end of a photograph goes too: another picture, a film, words, whatever bytes stand in it.
+func TestWhatHangsBehind(t *testing.T) {
+	plain := held(t, "6.jpg")
+	bare, err := room.Stripped(plain)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, tail := range []string{"Velna 49.3 19.3", string(plain), "\xff\xd9\xff\xd8\xff\xd9 Velna \xff\xd9"} {
+		got, err := room.Stripped(append(bytes.Clone(plain), tail...))
+		if err != nil || !bytes.Equal(got, bare) {
+			t.Errorf("%.12q: %d bytes are left of it, not %d, %v", tail, len(got), len(bare), err)
+		}
+	}
+}
+
 // A large photograph is made smaller, a small one is not made larger; what is see-through lies on white.
 func TestSizes(t *testing.T) {
 	for _, c := range []struct{ w, h, screenW, listW int }{{4000, 3000, 1600, 320}, {300, 3000, 160, 32}, {120, 90, 120, 120}, {1, 1, 1, 1}} {
