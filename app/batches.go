@@ -3,7 +3,6 @@ package app
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -72,7 +71,7 @@ type BatchTimer struct {
 	Batch   string      `json:"batch"`
 	Name    string      `json:"name" doc:"The batch's"`
 	Do      guide.Doing `json:"do"`
-	Says    string      `json:"says" doc:"What it does: fry, boil"`
+	Says    string      `json:"says" doc:"What it makes of the food: fried, boiled"`
 	Minutes float64     `json:"minutes"`
 	From    time.Time   `json:"from"`
 	Ends    time.Time   `json:"ends"`
@@ -83,8 +82,8 @@ type BatchTimer struct {
 
 // BatchWeight is what a batch weighed at a stage.
 type BatchWeight struct {
-	At events.Stage `json:"at"`
-	G  float64      `json:"g"`
+	At kitchen.Stage `json:"at"`
+	G  float64       `json:"g"`
 	// Left is how much that is of the fresh weight, in per cent; Usual what is left as a rule, and Source where that comes from.
 	Left   float64 `json:"left" doc:"Of the fresh weight, in per cent; 0 where that is not known"`
 	Usual  float64 `json:"usual" doc:"What is left as a rule, in per cent; 0 where that is not known"`
@@ -104,7 +103,7 @@ type BatchRow struct {
 	Closed  bool      `json:"closed"`
 	Name    string    `json:"name"`
 	Date    string    `json:"date"`
-	Lacking bool      `json:"lacking" doc:"Something that must be done was not"`
+	Lacking bool      `json:"lacking" doc:"It is not used up, and something that must be done was not"`
 	Until   string    `json:"until"`
 }
 
@@ -128,40 +127,39 @@ var batches = streamKind[events.Batch]{
 
 // batchListing is what is listed of a batch, as it is kept.
 type batchListing struct {
-	Prepared events.Prepared          `json:"prepared"`
-	Weights  map[events.Stage]float64 `json:"weights"`
+	Prepared events.Prepared           `json:"prepared"`
+	Weights  map[kitchen.Stage]float64 `json:"weights"`
 }
 
 // mostBatches is how many batches are listed, and looked through for meals. Common practice; no source.
 const mostBatches = 500
 
-// Batches lists the batches, the latest change first.
-func (s *Session) Batches(ctx context.Context) ([]BatchRow, error) {
-	all, err := s.allBatches(ctx)
-	if err != nil {
-		return nil, err
-	}
+// batchRows lists batches.
+func (s *Session) batchRows(ctx context.Context, all []*standing[events.Batch]) []BatchRow {
 	out := []BatchRow{}
 	for _, o := range all {
 		b := &o.now
 		r := BatchRow{ID: o.ID, Changed: o.Changed, Closed: b.Closing != nil, Name: b.Prepared.Name, Date: b.Prepared.Date}
-		r.Lacking = len(kitchen.Lacking(kitchen.Done(s.stepsOf(ctx, b), b.Runs(), s.Now()))) > 0
+		r.Lacking = !r.Closed && len(kitchen.Lacking(kitchen.Done(s.stepsOf(ctx, b), b.Runs(), s.Now()))) > 0
 		if b.Shelved != nil {
 			r.Until = b.Shelved.Until
 		}
 		out = append(out, r)
 	}
-	return out, nil
+	return out
 }
 
-// allBatches opens the batches that are not deleted, the latest change first.
-func (s *Session) allBatches(ctx context.Context) ([]*standing[events.Batch], error) {
+// allBatches opens the batches that are not deleted, the latest change first; on request those alone that are not used up.
+func (s *Session) allBatches(ctx context.Context, open bool) ([]*standing[events.Batch], error) {
 	streams, err := s.Store.List(ctx, s.Owner, events.BatchStream, ListQuery{Limit: mostBatches})
 	if err != nil {
 		return nil, err
 	}
 	var out []*standing[events.Batch]
 	for i := range streams {
+		if open && streams[i].Closed {
+			continue
+		}
 		o, err := batches.open(ctx, s, streams[i].ID)
 		if err != nil {
 			s.Log.Error("a batch cannot be read", "batch", streams[i].ID, "cause", err)
@@ -258,30 +256,13 @@ func (s *Session) toBatch(ctx context.Context, id string, w Write, kind events.K
 }
 
 // WeighBatch says what a batch weighed at a stage, in grams. No stage weighs more than one before it.
-func (s *Session) WeighBatch(ctx context.Context, id string, w Write, at events.Stage, g float64) (*Batch, error) {
-	place := slices.Index(events.Stages, at)
-	if place < 0 {
-		return nil, refused("%q is no stage at which a batch is weighed: %v", at, events.Stages)
-	}
-	if !(g > 0 && g <= 1e6) {
-		return nil, refused("%g g are no weight of a batch", g)
-	}
+func (s *Session) WeighBatch(ctx context.Context, id string, w Write, at kitchen.Stage, g float64) (*Batch, error) {
 	o, err := batches.open(ctx, s, id)
 	if err != nil {
 		return nil, err
 	}
-	for i, stage := range events.Stages {
-		other, said := o.now.Weights[stage]
-		if !said || i == place {
-			continue
-		}
-		before, after := other, g
-		if i > place {
-			before, after = g, other
-		}
-		if _, err := kitchen.Yield(before, after); err != nil {
-			return nil, refused("%s and %s: %w", stage, at, err)
-		}
+	if err := kitchen.Weigh(o.now.Weights, at, g); err != nil {
+		return nil, refuse(err)
 	}
 	return s.toBatch(ctx, id, w, events.Weigh, events.Scaled{At: at, G: g})
 }
@@ -361,168 +342,4 @@ func (s *Session) DeleteBatch(ctx context.Context, id string, w Write) (*Batch, 
 // RestoreBatch brings a deleted batch back.
 func (s *Session) RestoreBatch(ctx context.Context, id string, w Write) (*Batch, error) {
 	return s.toBatch(ctx, id, w, events.Restore, nil)
-}
-
-// stepsOf is the preparation of a batch: the strictest of all that it holds, and of all that still fits on its records.
-func (s *Session) stepsOf(ctx context.Context, b *events.Batch) []guide.Step {
-	var of []*guide.Preparation
-	ids := slices.Clone(b.Prepared.Taxa)
-	for _, id := range b.Prepared.Records {
-		if r, err := s.Record(ctx, id); err == nil && r.Ruling != nil {
-			for _, c := range r.Ruling.Fitting {
-				if c.Odd == 0 && !slices.Contains(ids, c.Taxon) {
-					ids = append(ids, c.Taxon)
-				}
-			}
-		}
-	}
-	for _, id := range ids {
-		if n, ok := s.Guide.Matrix.Taxon(id); ok {
-			of = append(of, s.Guide.Matrix.Taxa[n].Preparation)
-		}
-	}
-	return kitchen.Strictest(of)
-}
-
-func (s *Session) batchView(ctx context.Context, o *standing[events.Batch]) (*Batch, error) {
-	b, now := &o.now, s.Now()
-	out := &Batch{
-		ID: o.ID, Created: b.Created, Changed: b.Changed, Deleted: b.Deleted, Closed: b.Closing != nil, Name: b.Prepared.Name, Date: b.Prepared.Date,
-		Of: []BatchOrigin{}, Taxa: b.Prepared.Taxa, Names: []string{}, Steps: []BatchStep{}, Why: []string{}, Timers: s.timersOf(o), Weights: []BatchWeight{}, Meals: []BatchMeal{},
-		Now: now, CanUndo: b.LastOp != "" && b.Closing == nil, CanRedo: b.NextOp != "" && b.Closing == nil,
-	}
-	if b.Closing != nil {
-		out.Note = b.Closing.Note
-	}
-	if b.Shelved != nil {
-		out.Shelved, out.Until = b.Shelved.How, b.Shelved.Until
-	}
-	for _, id := range b.Prepared.Taxa {
-		out.Names = append(out.Names, s.nameOf(id))
-		if n, ok := s.Guide.Matrix.Taxon(id); ok {
-			if t := &s.Guide.Matrix.Taxa[n]; t.Preparation.Around() != "" {
-				out.Why = append(out.Why, t.DisplayName()+": "+string(t.Preparation.Around()))
-			}
-		}
-	}
-	for _, x := range b.Prepared.Of {
-		origin := BatchOrigin{Stream: x.Stream, ID: x.ID, Pieces: len(x.Pieces)}
-		if taxon, _, _, err := s.goesIn(ctx, x); err != nil {
-			out.Trouble = strings.TrimSpace(out.Trouble + " " + guide.AtStart(err.Error()) + ".")
-		} else {
-			origin.Name = s.nameOf(taxon)
-		}
-		out.Of = append(out.Of, origin)
-	}
-	if out.Trouble != "" {
-		out.Trouble += " Eat nothing of it until that is settled."
-	}
-	progress := kitchen.Done(s.stepsOf(ctx, b), b.Runs(), now)
-	out.Lacking = kitchen.Lacking(progress)
-	out.State = foodState(progress)
-	for i := range progress {
-		p := &progress[i]
-		out.Steps = append(out.Steps, BatchStep{p.Do, p.Words(), p.Minutes, p.Must, p.Done, p.Left(), !p.Running.IsZero(), p.Finished})
-	}
-	if err := s.weights(ctx, o, out); err != nil {
-		return nil, err
-	}
-	house, err := s.household(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, m := range b.Meals {
-		out.Meals = append(out.Meals, BatchMeal{m, namesOf(house, m.Who)})
-	}
-	return out, nil
-}
-
-// foodState says what was done to a food.
-func foodState(progress []kitchen.Progress) string {
-	var done []string
-	for i := range progress {
-		p := &progress[i]
-		word := strings.ToLower(kitchen.DoingWord(p.Do))
-		switch {
-		case p.Finished:
-			done = append(done, word)
-		case p.Done > 0:
-			done = append(done, fmt.Sprintf("%s %.0f of %.0f minutes", word, p.Done/60-0.5+1e-9, p.Minutes))
-		}
-	}
-	if len(done) == 0 {
-		return "Nothing was done to it yet."
-	}
-	return guide.AtStart(strings.Join(done, ", ")) + "."
-}
-
-// timersOf are the timers of a batch.
-func (s *Session) timersOf(o *standing[events.Batch]) []BatchTimer {
-	out := []BatchTimer{}
-	for _, t := range o.now.Timers {
-		to := t.To
-		if to.IsZero() {
-			to = s.Now()
-		}
-		out = append(out, BatchTimer{
-			ID: t.Timer, Batch: o.ID, Name: o.now.Prepared.Name, Do: t.Do, Says: strings.ToLower(kitchen.DoingWord(t.Do)), Minutes: t.Minutes,
-			From: t.From, Ends: t.From.Add(time.Duration(t.Minutes * float64(time.Minute))), Running: t.To.IsZero() && o.now.Closing == nil && !o.now.Deleted, Done: max(0, to.Sub(t.From).Seconds()),
-		})
-	}
-	return out
-}
-
-// weights puts in what a batch weighed, with what is left as a rule: the user's own mean of other batches of the same kind, else the guide's.
-func (s *Session) weights(ctx context.Context, o *standing[events.Batch], out *Batch) error {
-	usual := map[events.Stage][]float64{}
-	if len(o.now.Prepared.Taxa) == 1 {
-		streams, err := s.Store.List(ctx, s.Owner, events.BatchStream, ListQuery{Limit: mostBatches})
-		if err != nil {
-			return err
-		}
-		for i := range streams {
-			var l batchListing
-			if streams[i].ID == o.ID || json.Unmarshal(streams[i].Listing, &l) != nil || !slices.Equal(l.Prepared.Taxa, o.now.Prepared.Taxa) {
-				continue
-			}
-			for stage, g := range l.Weights {
-				if left, err := kitchen.Yield(l.Weights[events.Fresh], g); err == nil && stage != events.Fresh {
-					usual[stage] = append(usual[stage], left)
-				}
-			}
-		}
-	}
-	for _, stage := range events.Stages {
-		w := BatchWeight{At: stage, G: o.now.Weights[stage]}
-		if stage != events.Fresh {
-			w.Left, _ = kitchen.Yield(o.now.Weights[events.Fresh], w.G) // 0 where that is not known
-			w.Usual, w.Source = s.guideYield(o.now.Prepared.Taxa, stage)
-			if own := usual[stage]; len(own) > 0 {
-				sum := 0.0
-				for _, v := range own {
-					sum += v
-				}
-				w.Usual, w.Source = sum/float64(len(own)), fmt.Sprintf("your own mean of %d", len(own))
-			}
-		}
-		out.Weights = append(out.Weights, w)
-	}
-	return nil
-}
-
-// guideYield is what the guide says is left of a kind at a stage, in per cent, and where it has that from.
-func (s *Session) guideYield(taxa []string, at events.Stage) (float64, string) {
-	if len(taxa) != 1 {
-		return 0, ""
-	}
-	n, ok := s.Guide.Matrix.Taxon(taxa[0])
-	if !ok || s.Guide.Matrix.Taxa[n].Yield == nil {
-		return 0, ""
-	}
-	y := s.Guide.Matrix.Taxa[n].Yield
-	left := map[events.Stage]float64{events.Trimmed: y.Trimmed, events.Cooked: y.Cooked, events.Dried: y.Dried}[at]
-	if left == 0 {
-		return 0, ""
-	}
-	return 100 * left, "the guide, by common practice"
 }

@@ -129,44 +129,38 @@ func (s *Session) RestoreFormula(ctx context.Context, id string, w Write) (*Reco
 
 // Dilution asks how a spirit is diluted, how much is poured on a weight, and how much drops are; what is not given is not answered.
 type Dilution struct {
-	Have  float64 `json:"have" required:"false" doc:"Strength of the spirit that is there, in per cent by volume"`
-	Want  float64 `json:"want" required:"false" doc:"Strength that is wanted"`
-	ML    float64 `json:"ml" required:"false" doc:"How much of it"`
-	G     float64 `json:"g" required:"false" doc:"Weight of herb, in grams"`
-	Dried bool    `json:"dried" required:"false" doc:"The herb is dried"`
-	Drops float64 `json:"drops" required:"false"`
-	PerML float64 `json:"per_ml" required:"false" doc:"Drops to a millilitre; 0 for the standard dropper's 20"`
+	Have    float64 `json:"have" required:"false" doc:"Strength of the spirit that is there, in per cent by volume"`
+	Want    float64 `json:"want" required:"false" doc:"Strength that is wanted, in per cent by volume"`
+	ML      float64 `json:"ml" required:"false" doc:"How much of it"`
+	G       float64 `json:"g" required:"false" doc:"Weight of herb, in grams"`
+	Dried   bool    `json:"dried" required:"false" doc:"The herb is dried"`
+	Drops   float64 `json:"drops" required:"false"`
+	Counted float64 `json:"counted" required:"false" doc:"How many drops of one's own dropper were counted into 5 ml; 0 for a standard dropper"`
 }
 
-// Reckoned answers them.
-type Reckoned struct {
-	Diluted *kitchen.Diluted `json:"diluted,omitempty"`
-	PourML  float64          `json:"pour_ml" doc:"0 where it was not asked for"`
-	DropsML float64          `json:"drops_ml" doc:"0 where it was not asked for"`
-}
-
-// Reckon dilutes, pours and counts drops. Nothing is kept.
-func (s *Session) Reckon(_ context.Context, q Dilution) (*Reckoned, error) {
-	out := &Reckoned{}
-	var err error
+// Reckon dilutes, pours and counts drops: a sentence for each that was asked. Nothing is kept.
+func (s *Session) Reckon(_ context.Context, q Dilution) ([]string, error) {
+	out := []string{}
 	if q.Have != 0 || q.Want != 0 || q.ML != 0 {
-		if out.Diluted, err = kitchen.Dilute(q.Have, q.Want, q.ML); err != nil {
+		d, err := kitchen.Dilute(q.Have, q.Want, q.ML)
+		if err != nil {
 			return nil, refuse(err)
 		}
+		out = append(out, d.Says)
 	}
 	if q.G != 0 {
-		if out.PourML, err = kitchen.Pour(q.G, q.Dried); err != nil {
+		says, err := kitchen.PourSaid(q.G, q.Dried)
+		if err != nil {
 			return nil, refuse(err)
 		}
+		out = append(out, says)
 	}
 	if q.Drops != 0 {
-		per := q.PerML
-		if per == 0 {
-			per = kitchen.DropsPerML
-		}
-		if out.DropsML, err = kitchen.DropsToML(q.Drops, per); err != nil {
+		says, err := kitchen.DropsSaid(q.Drops, q.Counted)
+		if err != nil {
 			return nil, refuse(err)
 		}
+		out = append(out, says)
 	}
 	return out, nil
 }

@@ -129,7 +129,7 @@ func (s *Session) RemovePerson(ctx context.Context, w Write, id string) (*Househ
 	return s.toHousehold(ctx, w, events.Part, events.Parted{Person: id})
 }
 
-// NoteReaction notes that somebody fell ill: when the first sign came, and which.
+// NoteReaction notes that somebody fell ill: when the first sign came, and which. Where no meal is named it is the latest before it.
 func (s *Session) NoteReaction(ctx context.Context, w Write, r events.Reaction) (*Household, error) {
 	h, err := s.household(ctx)
 	switch {
@@ -142,7 +142,13 @@ func (s *Session) NoteReaction(ctx context.Context, w Write, r events.Reaction) 
 	case utf8.RuneCountInString(r.Signs) > mostNote:
 		return nil, refused("the signs are said in at most %d signs", mostNote)
 	}
-	if r.Meal != "" {
+	if r.Meal == "" {
+		if at := slices.IndexFunc(h.Reactions, func(x events.Reaction) bool { return x.ID == r.ID }); at >= 0 { // sent twice, or said anew
+			r.Batch, r.Meal = h.Reactions[at].Batch, h.Reactions[at].Meal
+		} else if r.Batch, r.Meal, err = s.lastMeal(ctx, r.Person, r.First); err != nil {
+			return nil, err
+		}
+	} else {
 		o, err := batches.open(ctx, s, r.Batch)
 		if err != nil {
 			return nil, err
@@ -158,6 +164,20 @@ func (s *Session) NoteReaction(ctx context.Context, w Write, r events.Reaction) 
 	return s.toHousehold(ctx, w, events.React, r)
 }
 
+// lastMeal is what somebody ate last before a time, no longer ago than the sheet looks back; empty for nothing.
+func (s *Session) lastMeal(ctx context.Context, person string, first time.Time) (batch, meal string, err error) {
+	all, err := s.allBatches(ctx, false)
+	latest := first.Add(-kitchen.LookBack)
+	for _, o := range all {
+		for _, m := range o.now.Meals {
+			if slices.Contains(m.Who, person) && !m.At.After(first) && m.At.After(latest) {
+				batch, meal, latest = o.ID, m.ID, m.At
+			}
+		}
+	}
+	return batch, meal, err
+}
+
 // UndoHousehold takes the last change of the household back.
 func (s *Session) UndoHousehold(ctx context.Context, w Write) (*Household, error) {
 	return s.toHousehold(ctx, w, events.Undo, nil)
@@ -170,7 +190,7 @@ func (s *Session) RedoHousehold(ctx context.Context, w Write) (*Household, error
 
 // past is all that was eaten and noted, with who fell ill of it.
 func (s *Session) past(ctx context.Context, h *events.Household) ([]kitchen.Past, error) {
-	all, err := s.allBatches(ctx)
+	all, err := s.allBatches(ctx, false)
 	if err != nil {
 		return nil, err
 	}
@@ -225,8 +245,10 @@ func (s *Session) before(ctx context.Context, o *standing[events.Batch], m NewMe
 	switch {
 	case len(who) == 0:
 		return nil, refused("say who eats")
-	case m.At.Before(o.now.Created):
-		return nil, refused("the batch was made after that: nobody can have eaten of it then")
+	case m.At.Add(24*time.Hour).Format(time.DateOnly) < o.now.Prepared.Date: // a day's room for time zones
+		return nil, refused("it was gathered on %s: nobody can have eaten of it before", o.now.Prepared.Date)
+	case slices.ContainsFunc(o.now.Meals, func(x events.Meal) bool { return x.ID == m.ID }):
+		return nil, refused("that meal is noted already")
 	case m.At.After(s.Now().Add(time.Minute)):
 		return nil, refused("a meal is noted when it is eaten, not before")
 	}
@@ -235,22 +257,19 @@ func (s *Session) before(ctx context.Context, o *standing[events.Batch], m NewMe
 		return nil, err
 	}
 	past = slices.DeleteFunc(past, func(p kitchen.Past) bool { return !p.At.Before(m.At) })
-	var runs []kitchen.Run // what was done when it was eaten, not what was done since
-	for _, r := range o.now.Runs() {
-		if r.From.Before(m.At) || r.From.Equal(m.At) {
-			if r.To.After(m.At) {
-				r.To = m.At
-			}
-			runs = append(runs, r)
-		}
-	}
-	lacking := kitchen.Lacking(kitchen.Done(s.stepsOf(ctx, &o.now), runs, m.At))
+	lacking := kitchen.Lacking(kitchen.Done(s.stepsOf(ctx, &o.now), o.now.Runs(), m.At))
 	said := kitchen.Before(s.Guide.Matrix, who, kitchen.Plate{Taxa: o.now.Prepared.Taxa, At: m.At, Raw: m.Raw, Drink: m.Drink, Lacking: lacking}, past)
 	view, err := s.batchView(ctx, o)
-	if err == nil && view.Trouble != "" {
+	if err != nil {
+		return nil, err
+	}
+	if m.At.Before(o.now.Created) { // noted afterwards: the emergency sheet must not lack it
+		said = append([]kitchen.Said{{Text: "The batch was written down only after this meal: nothing that was done to it before is known.", Stops: true}}, said...)
+	}
+	if view.Trouble != "" {
 		said = append([]kitchen.Said{{Text: view.Trouble, Stops: true}}, said...)
 	}
-	return said, err
+	return said, nil
 }
 
 // NoteMeal notes a meal. What is to be confirmed before is sent with it, word for word: else it is refused with what that is.

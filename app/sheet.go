@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"zestythicket/core/events"
-	"zestythicket/core/harvest"
 	"zestythicket/core/kitchen"
 )
 
@@ -51,7 +50,7 @@ func (s *Session) Sheet(ctx context.Context, person string, first time.Time) (*S
 			out.Reactions = append(out.Reactions, ReactionShown{r, nameIn(h, r.Person)})
 		}
 	}
-	all, err := s.allBatches(ctx)
+	all, err := s.allBatches(ctx, false)
 	if err != nil {
 		out.Trouble = "What was eaten could not be read."
 		return out, nil
@@ -66,7 +65,10 @@ func (s *Session) Sheet(ctx context.Context, person string, first time.Time) (*S
 			if person != "" && !slices.Contains(m.Who, person) {
 				continue
 			}
-			says := foodState(kitchen.Done(steps, o.now.Runs(), m.At))
+			says := kitchen.State(kitchen.Done(steps, o.now.Runs(), m.At))
+			if m.At.Before(o.now.Created) { // it was written down afterwards
+				says = "What was done to it is not known."
+			}
 			if m.Raw {
 				says = "Eaten raw. " + says
 			}
@@ -91,11 +93,15 @@ func (s *Session) findsOf(ctx context.Context, b *events.Batch) []kitchen.Find {
 	told := map[string]bool{}
 	for _, id := range b.Prepared.Records {
 		r, err := s.Record(ctx, id)
-		if err != nil || r.Ruling == nil || r.Ruling.Working == nil {
+		if err != nil || r.Ruling == nil {
 			continue
 		}
-		told[*r.Ruling.Working] = true
-		out = append(out, kitchen.Find{Record: id, Taxon: *r.Ruling.Working, Harmful: r.Ruling.Harmful, Weakest: r.Ruling.Weakest})
+		f := kitchen.Find{Record: id, Harmful: r.Ruling.Harmful, Weakest: r.Ruling.Weakest}
+		if r.Ruling.Working != nil { // a record that goes by no name any more tells all the more what stands near
+			f.Taxon = *r.Ruling.Working
+			told[f.Taxon] = true
+		}
+		out = append(out, f)
 	}
 	for _, t := range b.Prepared.Taxa {
 		if !told[t] {
@@ -103,90 +109,4 @@ func (s *Session) findsOf(ctx context.Context, b *events.Batch) []kitchen.Find {
 		}
 	}
 	return out
-}
-
-// Kitchen is what came home: what waits to be made into something, the batches, what runs, and what is waited for.
-type Kitchen struct {
-	CameHome []PickingRow `json:"came_home" doc:"Closed baskets of which no batch was made"`
-	Batches  []BatchRow   `json:"batches"`
-	Timers   []BatchTimer `json:"timers" doc:"Those that run, the first to end first"`
-	Now      time.Time    `json:"now" doc:"What the program's clock says: timers run by it"`
-}
-
-// Kitchen gives what came home.
-func (s *Session) Kitchen(ctx context.Context) (*Kitchen, error) {
-	out := &Kitchen{CameHome: []PickingRow{}, Now: s.Now()}
-	var err error
-	if out.Timers, err = s.timers(ctx); err != nil {
-		return nil, err
-	}
-	if out.Batches, err = s.Batches(ctx); err != nil {
-		return nil, err
-	}
-	all, err := s.allBatches(ctx)
-	if err != nil {
-		return nil, err
-	}
-	used := map[string]bool{}
-	for _, o := range all {
-		for _, x := range o.now.Prepared.Of {
-			used[x.ID] = true
-		}
-	}
-	baskets, err := s.Pickings(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, p := range baskets {
-		if p.Closed && p.In > 0 && !used[p.ID] {
-			out.CameHome = append(out.CameHome, p)
-		}
-	}
-	return out, nil
-}
-
-// Urgent is what every view says until it is seen to.
-type Urgent struct {
-	Dirty  []Dirty      `json:"dirty" doc:"Open baskets after which hands and knife are to be cleaned"`
-	Prints []Print      `json:"prints" doc:"Spore prints that can be looked at, while their time lasts"`
-	Timers []BatchTimer `json:"timers" doc:"Timers that run, the first to end first"`
-	Now    time.Time    `json:"now" doc:"What the program's clock says"`
-}
-
-// Urgent gives what every view says until it is seen to.
-func (s *Session) Urgent(ctx context.Context) (*Urgent, error) {
-	out := &Urgent{Prints: []Print{}, Now: s.Now()}
-	var err error
-	if out.Dirty, err = s.Dirty(ctx); err != nil {
-		return nil, err
-	}
-	bench, err := s.Prints(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, p := range bench.Prints {
-		if p.State == harvest.Ready && !p.Done && !p.Natural {
-			out.Prints = append(out.Prints, p)
-		}
-	}
-	out.Timers, err = s.timers(ctx)
-	return out, err
-}
-
-// timers are those that run, the first to end first.
-func (s *Session) timers(ctx context.Context) ([]BatchTimer, error) {
-	out := []BatchTimer{}
-	all, err := s.allBatches(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, o := range all {
-		for _, t := range s.timersOf(o) {
-			if t.Running {
-				out = append(out, t)
-			}
-		}
-	}
-	slices.SortStableFunc(out, func(a, b BatchTimer) int { return a.Ends.Compare(b.Ends) })
-	return out, nil
 }

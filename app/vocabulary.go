@@ -55,7 +55,7 @@ type (
 	Subject      = events.Subject
 	Ripeness     = harvest.Ripeness
 	Said         = kitchen.Said
-	Stage        = events.Stage
+	Stage        = kitchen.Stage
 	Started      = events.Started
 	Status       = ruling.Status
 	Surface      = events.Surface
@@ -97,7 +97,7 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Told]():         words("Told", []Told{walk.Can, walk.Depends, walk.Cannot, walk.Gone}),
 	reflect.TypeFor[WalkState]():    words("WalkState", []WalkState{WalkPlanned, WalkUnderWay, WalkEnded}),
 	reflect.TypeFor[ReasonCode]():   words("ReasonCode", ruling.Codes),
-	reflect.TypeFor[Stage]():        words("Stage", events.Stages),
+	reflect.TypeFor[Stage]():        words("Stage", kitchen.Stages),
 	reflect.TypeFor[Status]():       words("Status", ruling.Statuses),
 	reflect.TypeFor[UnseenReason](): words("UnseenReason", evidence.UnseenReasons),
 	reflect.TypeFor[Use]():          words("Use", guide.Uses),

@@ -235,7 +235,7 @@ func atHome(ctx context.Context, s *app.Session, w func() app.Write) error {
 	batch(func() (*app.Batch, error) {
 		return s.PrepareBatch(ctx, batchID, w(), "Supper", []app.Origin{{Stream: events.RecordStream, ID: cleared}})
 	})
-	batch(func() (*app.Batch, error) { return s.WeighBatch(ctx, batchID, w(), events.Fresh, 400) })
+	batch(func() (*app.Batch, error) { return s.WeighBatch(ctx, batchID, w(), "fresh", 400) })
 	batch(func() (*app.Batch, error) {
 		return s.StartTimer(ctx, batchID, w(), app.Started{Timer: "t", Do: "fry", Minutes: 10})
 	})

@@ -94,10 +94,12 @@ func TestFromThePanToTheSheet(t *testing.T) {
 		t.Errorf("%+v", b.Meals)
 	}
 	for says, more := range map[string]string{
-		"made after":     strings.Replace(meal, now.Format(time.RFC3339), "2026-09-01T00:00:00Z", 1),
-		"not before":     strings.Replace(meal, now.Format(time.RFC3339), "2027-09-01T00:00:00Z", 1),
-		"say who":        `"meal":{"id":"two","at":"` + now.Format(time.RFC3339) + `","who":[]`,
-		"nobody of the ": `"meal":{"id":"two","at":"` + now.Format(time.RFC3339) + `","who":["x"]`,
+		"was gathered on":         strings.Replace(strings.Replace(meal, now.Format(time.RFC3339), "2026-08-01T00:00:00Z", 1), `"one"`, `"two"`, 1),
+		"written down only after": strings.Replace(strings.Replace(meal, now.Format(time.RFC3339), "2026-09-01T00:00:00Z", 1), `"one"`, `"two"`, 1),
+		"noted already":           meal,
+		"not before":              strings.Replace(strings.Replace(meal, now.Format(time.RFC3339), "2027-09-01T00:00:00Z", 1), `"one"`, `"two"`, 1),
+		"say who":                 `"meal":{"id":"two","at":"` + now.Format(time.RFC3339) + `","who":[]`,
+		"nobody of the ":          `"meal":{"id":"two","at":"` + now.Format(time.RFC3339) + `","who":["x"]`,
 	} {
 		if status, _, text := r.send("POST", at+"/meals", `{`+op()+`,`+more+`}}`, nil); status != 422 || !strings.Contains(text, says) {
 			t.Errorf("%s: %d %s", says, status, text)
@@ -106,15 +108,16 @@ func TestFromThePanToTheSheet(t *testing.T) {
 
 	// Eight days later: the webcaps come so late, and they are deadly.
 	sign := now.Add(8 * 24 * time.Hour)
+	named := `,"batch":"` + strings.TrimPrefix(at, "/api/v1/batches/") + `","meal":"one"`
 	reaction := func(first time.Time) (int, string) {
-		status, _, text := r.send("POST", "/api/v1/household/reactions", `{`+op()+`,"reaction":{"id":"r","person":"m","batch":"`+strings.TrimPrefix(at, "/api/v1/batches/")+`","meal":"one","first":"`+first.Format(time.RFC3339)+`","signs":"thirst"}}`, nil)
+		status, _, text := r.send("POST", "/api/v1/household/reactions", `{`+op()+`,"reaction":{"id":"r","person":"m"`+named+`,"first":"`+first.Format(time.RFC3339)+`","signs":"thirst"}}`, nil)
 		return status, text
 	}
 	if status, text := reaction(now.Add(-time.Hour)); status != 422 || !strings.Contains(text, "before that meal") {
 		t.Errorf("before the meal: %d %s", status, text)
 	}
-	now = sign
-	if status, text := reaction(sign); status != http.StatusOK {
+	now, named = sign, "" // which meal it was is found
+	if status, text := reaction(sign); status != http.StatusOK || !strings.Contains(text, `"meal":"one"`) {
 		t.Errorf("%d %s", status, text)
 	}
 	r.do("POST", "/api/v1/household/people/m/remove", `{`+op()+`}`, &h)
@@ -126,6 +129,10 @@ func TestFromThePanToTheSheet(t *testing.T) {
 	if first := sheet.Meals[0].Suspects[0]; first.Harm != "deadly" || !first.Fits || !strings.HasPrefix(first.Taxon, "cortinarius-") {
 		t.Errorf("first of all stands %+v", first)
 	}
+	// It was fried on after the meal: that helped nobody who ate before.
+	r.do("POST", at+"/timers", `{`+op()+`,"timer":"late","do":"`+string(step.Do)+`","minutes":30}`, &b)
+	now = now.Add(30 * time.Minute)
+	r.do("GET", "/api/v1/sheet?person=m&first="+url.QueryEscape(sign.Format(time.RFC3339)), "", &sheet)
 	if !strings.Contains(sheet.Meals[0].Says, "6 of ") || !strings.Contains(sheet.Meals[0].Late, "gravest") {
 		t.Errorf("%s %s", sheet.Meals[0].Says, sheet.Meals[0].Late)
 	}

@@ -18,25 +18,47 @@ type Offer struct {
 	Card bool `json:"card"`
 }
 
+// Named gives the states of a character that name a colour, by their ids. The error says that there are fewer than two to compare.
+func Named(col *guide.Column) (map[string]RGB, error) {
+	states := map[string]RGB{}
+	for _, s := range col.States {
+		if s.Swatch == "" {
+			continue
+		}
+		rgb, err := Hex(s.Swatch)
+		if err != nil {
+			return nil, fmt.Errorf("%s, %s: %w", col.ID, s.ID, err)
+		}
+		states[s.ID] = rgb
+	}
+	if len(states) < 2 {
+		return nil, fmt.Errorf("%s names no colours to compare with", col.DisplayName())
+	}
+	return states, nil
+}
+
+// Likeness says how alike two colours are, by their distance (CIEDE2000). The bounds: common practice; no source.
+func Likeness(distance float64) string {
+	switch {
+	case distance < 5:
+		return "very near"
+	case distance < 12:
+		return "near"
+	case distance < 25:
+		return "some way off"
+	}
+	return "far off: neither may be right"
+}
+
 // Offered compares a colour with the states of a character that name one; card is how a white card looks in the same light, nil for none.
 func Offered(g *guide.Matrix, character string, c RGB, card *RGB) (*Offer, error) {
 	n, ok := g.Column(character)
 	if !ok {
 		return nil, fmt.Errorf("there is no character %q", character)
 	}
-	states := map[string]RGB{}
-	for _, s := range g.Columns[n].States {
-		if s.Swatch == "" {
-			continue
-		}
-		rgb, err := Hex(s.Swatch)
-		if err != nil {
-			return nil, fmt.Errorf("%s, %s: %w", character, s.ID, err)
-		}
-		states[s.ID] = rgb
-	}
-	if len(states) < 2 {
-		return nil, fmt.Errorf("%s names no colours to compare with", g.Columns[n].DisplayName())
+	states, err := Named(&g.Columns[n])
+	if err != nil {
+		return nil, err
 	}
 	if err := c.Check(); err != nil {
 		return nil, fmt.Errorf("the colour: %w", err)

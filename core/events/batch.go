@@ -57,24 +57,10 @@ type Prepared struct {
 	Date    string   `json:"date,omitempty"`
 }
 
-// Stage is how far a food is that is weighed.
-type Stage string
-
-// The stages.
-const (
-	Fresh   Stage = "fresh"
-	Trimmed Stage = "trimmed"
-	Cooked  Stage = "cooked"
-	Dried   Stage = "dried"
-)
-
-// Stages lists them all, in the order in which they come.
-var Stages = []Stage{Fresh, Trimmed, Cooked, Dried}
-
 // Scaled is a weight in grams at a stage.
 type Scaled struct {
-	At Stage   `json:"at"`
-	G  float64 `json:"g"`
+	At kitchen.Stage `json:"at"`
+	G  float64       `json:"g"`
 }
 
 // Started is a timer that was started: a step that is done for so many minutes.
@@ -102,11 +88,12 @@ type Shelved struct {
 
 // Meal is somebody eating of a batch.
 type Meal struct {
-	ID  string    `json:"id"`
-	At  time.Time `json:"at"`
-	Who []string  `json:"who"`
-	G   float64   `json:"g,omitempty"`
-	Raw bool      `json:"raw,omitempty"`
+	ID string    `json:"id"`
+	At time.Time `json:"at"`
+	// Who are people of the household, by their ids; G is how much they ate of it, in grams, 0 for not said.
+	Who []string `json:"who"`
+	G   float64  `json:"g,omitempty"`
+	Raw bool     `json:"raw,omitempty"`
 	// Drink tells that alcohol went with it.
 	Drink bool `json:"drink,omitempty"`
 	// Told is what was said before it was noted, and noted all the same.
@@ -124,7 +111,7 @@ type Timer struct {
 // Batch is what a batch comes to.
 type Batch struct {
 	Prepared Prepared
-	Weights  map[Stage]float64
+	Weights  map[kitchen.Stage]float64
 	Timers   []Timer
 	// Did are the steps without a time that were done, and when.
 	Did     []kitchen.Run
@@ -157,19 +144,8 @@ var (
 // FoldBatch works out what a batch comes to from its events, given in any order. The error is an *UnknownError where one is of a kind or
 // version that this program does not know.
 func FoldBatch(list []Event) (Batch, error) {
-	b := Batch{Weights: map[Stage]float64{}, Revision: RevisionOf(list)}
-	deletes := erasing(&b.Deleted)
-	h, err := follow(list, Prepare, func(e *Event, body any) bool {
-		switch e.Kind {
-		case Close:
-			b.Closing = body.(*Emptied)
-		case Reopen:
-			b.Closing = nil
-		default:
-			return deletes(e, body)
-		}
-		return true
-	})
+	b := Batch{Weights: map[kitchen.Stage]float64{}, Revision: RevisionOf(list)}
+	h, err := follow(list, Prepare, ending(&b.Closing, &b.Deleted))
 	if err != nil {
 		return b, err
 	}
@@ -202,12 +178,5 @@ func FoldBatch(list []Event) (Batch, error) {
 
 // Allows tells whether an event that is made now goes with what the batch says now; of events made elsewhere nothing is asked.
 func (b *Batch) Allows(kind Kind) error {
-	switch {
-	case b.Deleted || kind == Restore:
-	case b.Closing == nil && kind == Reopen:
-		return ErrBatchOpen
-	case b.Closing != nil && kind != Reopen && kind != Delete:
-		return ErrBatchClosed
-	}
-	return cmp.Or(erasable(kind, b.Deleted, ErrBatchDeleted), reversible(kind, b.LastOp, b.NextOp))
+	return cmp.Or(erasable(kind, b.Deleted, ErrBatchDeleted), closable(kind, b.Closing != nil, ErrBatchClosed, ErrBatchOpen), reversible(kind, b.LastOp, b.NextOp))
 }

@@ -1,6 +1,7 @@
 package events
 
 import (
+	"cmp"
 	"errors"
 	"slices"
 	"time"
@@ -110,7 +111,7 @@ var (
 // or version that this program does not know.
 func FoldPicking(list []Event) (Picking, error) {
 	p := Picking{Order: map[string]int{}, Revision: RevisionOf(list)}
-	h, err := follow(list, Gather, p.lasting)
+	h, err := follow(list, Gather, ending(&p.Closing, &p.Deleted))
 	if err != nil {
 		return p, err
 	}
@@ -137,32 +138,7 @@ func FoldPicking(list []Event) (Picking, error) {
 	return p, nil
 }
 
-// lasting takes what cannot be undone; it tells whether the event is such.
-func (p *Picking) lasting(e *Event, body any) bool {
-	switch e.Kind {
-	case Close:
-		p.Closing = body.(*Emptied)
-	case Reopen:
-		p.Closing = nil
-	case Delete, Restore:
-		p.Deleted = e.Kind == Delete
-	default:
-		return false
-	}
-	return true
-}
-
 // Allows tells whether an event that is made now goes with what the picking says now; of events made elsewhere nothing is asked.
 func (p *Picking) Allows(kind Kind) error {
-	switch {
-	case p.Deleted && kind != Restore:
-		return ErrPickingDeleted
-	case !p.Deleted && kind == Restore:
-		return ErrNotDeleted
-	case p.Closing == nil && kind == Reopen:
-		return ErrPickingOpen
-	case p.Closing != nil && kind != Reopen && kind != Delete && kind != Restore:
-		return ErrPickingClosed
-	}
-	return reversible(kind, p.LastOp, p.NextOp)
+	return cmp.Or(erasable(kind, p.Deleted, ErrPickingDeleted), closable(kind, p.Closing != nil, ErrPickingClosed, ErrPickingOpen), reversible(kind, p.LastOp, p.NextOp))
 }

@@ -135,3 +135,30 @@ func erasable(kind Kind, deleted bool, errDeleted error) error {
 	}
 	return nil
 }
+
+// ending takes what closes, reopens, deletes and restores a stream; it tells whether the event does.
+func ending(closing **Emptied, deleted *bool) func(e *Event, body any) bool {
+	erases := erasing(deleted)
+	return func(e *Event, body any) bool {
+		switch e.Kind {
+		case Close:
+			*closing = body.(*Emptied)
+		case Reopen:
+			*closing = nil
+		default:
+			return erases(e, body)
+		}
+		return true
+	}
+}
+
+// closable tells whether an event that is made now goes with a stream that is closed or not.
+func closable(kind Kind, closed bool, errClosed, errOpen error) error {
+	switch {
+	case !closed && kind == Reopen:
+		return errOpen
+	case closed && kind != Reopen && kind != Delete && kind != Restore:
+		return errClosed
+	}
+	return nil
+}

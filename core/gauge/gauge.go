@@ -20,9 +20,12 @@ const (
 	shortest   = 20.0
 )
 
-// MostTilt is how far out of the picture's plane something may lean, in degrees, so that it is still measured: beyond it a length shows less
-// than nine tenths of itself twice over. Common practice; no source.
+// MostTilt is how far out of the picture's plane something may lean, in degrees, so that it is still measured: there a length shows three quarters
+// of itself (cosine 0.77), and the range is wide enough to say little. Common practice; no source.
 const MostTilt = 40
+
+// Card is the long side of a card of the size of bank cards, in mm. Source: ISO/IEC 7810, ID-1.
+const Card = 85.60
 
 // LongestKnown is how long the thing of known length may be, in mm. Common practice; no source.
 const LongestKnown = 5000

@@ -24,6 +24,65 @@ func Yield(before, after float64) (float64, error) {
 	return math.Round(1000*after/before) / 10, nil
 }
 
+// Stage is how far a food is that is weighed.
+type Stage string
+
+// The stages.
+const (
+	Fresh   Stage = "fresh"
+	Trimmed Stage = "trimmed"
+	Cooked  Stage = "cooked"
+	Dried   Stage = "dried"
+)
+
+// Stages lists them all, in the order in which they come.
+var Stages = []Stage{Fresh, Trimmed, Cooked, Dried}
+
+// MostWeight is the greatest weight of a batch, in grams. Common practice; no source.
+const MostWeight = 1e6
+
+// Weigh tells what is wrong with a weight in grams at a stage, beside the others: no stage weighs more than one before it.
+func Weigh(weights map[Stage]float64, at Stage, g float64) error {
+	place := slices.Index(Stages, at)
+	if place < 0 {
+		return fmt.Errorf("%q is no stage at which a batch is weighed: %v", at, Stages)
+	}
+	if !(g > 0 && g <= MostWeight) {
+		return fmt.Errorf("%g g are no weight of a batch", g)
+	}
+	for i, stage := range Stages {
+		other, said := weights[stage]
+		if !said || i == place {
+			continue
+		}
+		before, after := other, g
+		if i > place {
+			before, after = g, other
+		}
+		if _, err := Yield(before, after); err != nil {
+			return fmt.Errorf("%s and %s: %w", stage, at, err)
+		}
+	}
+	return nil
+}
+
+// UsualYield is what is left at a stage as a rule, in per cent of the fresh weight: the mean of other batches of the same kind, of which each has
+// its weights in grams by stage. Of is how many there were, 0 for none.
+func UsualYield(others []map[Stage]float64, at Stage) (percent float64, of int) {
+	sum := 0.0
+	for _, w := range others {
+		if g, said := w[at]; said && at != Fresh {
+			if left, err := Yield(w[Fresh], g); err == nil {
+				sum, of = sum+left, of+1
+			}
+		}
+	}
+	if of == 0 {
+		return 0, 0
+	}
+	return sum / float64(of), of
+}
+
 // Strictest puts the preparations of several taxa into one: every step that one of them must have, each for the longest time and at the greatest
 // heat that any of them asks for; then the other steps of the first. The order is the first's, then that in which things are done in a kitchen.
 func Strictest(of []*guide.Preparation) []guide.Step {
@@ -82,24 +141,36 @@ func (p *Progress) Left() float64 { return max(0, 60*p.Minutes-p.Done) }
 // MostTimer is the longest time of a timer, in minutes. Common practice; no source.
 const MostTimer = 10_000 - 1
 
-// Done works out how far the steps are by what was done, not by what was planned. Times of one step add up. A clock that was set back makes a time
-// no shorter than nothing: what is cooked is then cooked for longer, never for less.
-func Done(steps []guide.Step, runs []Run, now time.Time) []Progress {
+// Done works out how far the steps are at a moment by what was done until then, not by what was planned or done since. Times of one step add up;
+// two timers of it that ran at once count once. Seen by a clock that was set back less was done, never more: what is cooked is then cooked for longer.
+func Done(steps []guide.Step, runs []Run, at time.Time) []Progress {
+	until := slices.SortedFunc(slices.Values(runs), func(a, b Run) int { return a.From.Compare(b.From) })
+	until = slices.DeleteFunc(until, func(r Run) bool { return r.From.After(at) })
 	out := make([]Progress, len(steps))
 	for i, s := range steps {
 		p := Progress{Step: s}
 		any := false
-		for _, r := range runs {
+		var counted time.Time // until when the time of this step is counted already
+		for _, r := range until {
 			if r.Do != s.Do {
 				continue
 			}
-			to := r.To
+			from, to := r.From, r.To
 			if to.IsZero() {
-				to, p.Running = now, r.From
+				p.Running = r.From
 			} else {
 				any = true
 			}
-			p.Done += max(0, to.Sub(r.From).Seconds())
+			if to.IsZero() || to.After(at) {
+				to = at
+			}
+			if from.Before(counted) {
+				from = counted
+			}
+			if to.After(from) {
+				p.Done += to.Sub(from).Seconds()
+				counted = to
+			}
 		}
 		// What has no time is done when it was said to be; what has one when the time is over, though its timer may still run.
 		p.Finished = s.Minutes == 0 && any || s.Minutes > 0 && p.Done >= 60*s.Minutes
@@ -124,6 +195,25 @@ func Lacking(steps []Progress) []string {
 		}
 	}
 	return out
+}
+
+// State says what was done to a food, in words: "Trimmed, fried 6 of 15 minutes."
+func State(steps []Progress) string {
+	var done []string
+	for i := range steps {
+		p := &steps[i]
+		word := strings.ToLower(DoingWord(p.Do))
+		switch {
+		case p.Finished:
+			done = append(done, word)
+		case p.Done > 0:
+			done = append(done, fmt.Sprintf("%s %.0f of %.0f minutes", word, math.Floor(p.Done/60), p.Minutes))
+		}
+	}
+	if len(done) == 0 {
+		return "Nothing was done to it yet."
+	}
+	return guide.AtStart(strings.Join(done, ", ")) + "."
 }
 
 func noted(n guide.Prose) string {

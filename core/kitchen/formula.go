@@ -57,6 +57,8 @@ const (
 	// DropsPerML is how many drops of water a millilitre has from the standard dropper of the pharmacopoeia (20 drops at 20 °C weigh 1 g; from
 	// memory). Spirit gives more and smaller ones.
 	DropsPerML = 20
+	// mostDrops is how many drops are taken at a time at most.
+	mostDrops = 1000
 	// adds is how far parts may be from adding up, in per cent.
 	adds = 0.01
 )
@@ -77,7 +79,7 @@ func Mix(g *guide.Matrix, f Formula) (*Mixed, error) {
 		return nil, fmt.Errorf("a mixture has at most %d parts", MostParts)
 	case !(f.VolumeML > 0 && f.VolumeML <= MostVolume):
 		return nil, fmt.Errorf("a finished volume is more than 0 and at most %d ml, not %g", MostVolume, f.VolumeML)
-	case f.Drops < 0 || math.IsNaN(f.Drops) || f.Drops > 1000:
+	case f.Drops < 0 || math.IsNaN(f.Drops) || f.Drops > mostDrops:
 		return nil, fmt.Errorf("%g drops are no number of drops", f.Drops)
 	}
 	out := &Mixed{Over: []string{}, Cautions: []string{}}
@@ -199,6 +201,32 @@ func Pour(grams float64, dried bool) (float64, error) {
 		return round(grams * onDried), nil
 	}
 	return round(grams * onFresh), nil
+}
+
+// PourSaid says how much is poured on a weight.
+func PourSaid(grams float64, dried bool) (string, error) {
+	ml, err := Pour(grams, dried)
+	if err != nil {
+		return "", err
+	}
+	times := "twice"
+	if dried {
+		times = "five times"
+	}
+	return fmt.Sprintf("Pour %.4g ml on it: %s its weight.", ml, times), nil
+}
+
+// DropsSaid says how much drops are: counted is how many drops of one's own dropper were counted into 5 ml, 0 for a standard dropper.
+func DropsSaid(drops, counted float64) (string, error) {
+	per, by := float64(DropsPerML), ", by the 20 drops of water of a standard dropper; spirit gives smaller ones"
+	if counted != 0 {
+		per, by = counted/5, ""
+	}
+	if !(drops > 0 && drops <= mostDrops) {
+		return "", fmt.Errorf("%g drops are no number of drops", drops)
+	}
+	ml, err := DropsToML(drops, per)
+	return fmt.Sprintf("%.4g drops are %.4g ml%s.", drops, ml, by), err
 }
 
 // round gives a volume to a tenth of a millilitre.

@@ -121,12 +121,17 @@ func TestWhatWasDone(t *testing.T) {
 		lacking []string
 		left    float64
 	}{
-		"nothing":                 {nil, began, []string{"Sorted: not yet (gills pink).", "Fried: not yet, and it takes 10 minutes."}, 600},
-		"six minutes":             {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(6)}}, after(60), []string{"Fried: 6 minutes of 10 minutes."}, 240},
-		"six and still on":        {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, time.Time{}}}, after(6.5), []string{"Fried: 6 minutes of 10 minutes."}, 210},
-		"six, then four":          {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(6)}, {guide.Fry, after(9), after(13)}}, after(60), []string{}, 0},
-		"the clock was set back":  {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, time.Time{}}}, after(-30), []string{"Fried: not yet, and it takes 10 minutes."}, 600},
-		"ended before it began":   {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(-3)}}, after(60), []string{"Fried: not yet, and it takes 10 minutes."}, 600},
+		"nothing":                {nil, began, []string{"Sorted: not yet (gills pink).", "Fried: not yet, and it takes 10 minutes."}, 600},
+		"six minutes":            {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(6)}}, after(60), []string{"Fried: 6 minutes of 10 minutes."}, 240},
+		"six and still on":       {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, time.Time{}}}, after(6.5), []string{"Fried: 6 minutes of 10 minutes."}, 210},
+		"six, then four":         {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(6)}, {guide.Fry, after(9), after(13)}}, after(60), []string{}, 0},
+		"the clock was set back": {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, time.Time{}}}, after(-30), []string{"Sorted: not yet (gills pink).", "Fried: not yet, and it takes 10 minutes."}, 600},
+		"ended before it began":  {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(-3)}}, after(60), []string{"Fried: not yet, and it takes 10 minutes."}, 600},
+		// Two that start it on two devices cook it once, not twice.
+		"two timers at once": {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(6)}, {guide.Fry, after(1), after(5)}, {guide.Fry, after(2), after(7)}}, after(60), []string{"Fried: 7 minutes of 10 minutes."}, 180},
+		// What is done later was not done then.
+		"seen from before":        {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, after(10)}}, after(4), []string{"Fried: 4 minutes of 10 minutes."}, 360},
+		"seen from before it all": {[]kitchen.Run{{guide.Sort, after(5), after(5)}, {guide.Fry, after(5), after(15)}}, after(4), []string{"Sorted: not yet (gills pink).", "Fried: not yet, and it takes 10 minutes."}, 600},
 		"on until it is through":  {[]kitchen.Run{{guide.Sort, began, began}, {guide.Fry, began, time.Time{}}}, after(10), []string{}, 0},
 		"served before it was fr": {[]kitchen.Run{{guide.Sort, began, began}, {guide.Serve, began, began}}, after(1), []string{"Fried: not yet, and it takes 10 minutes."}, 600},
 	} {
@@ -134,6 +139,26 @@ func TestWhatWasDone(t *testing.T) {
 		if got := kitchen.Lacking(p); !slices.Equal(got, c.lacking) || math.Abs(p[1].Left()-c.left) > 0.5 {
 			t.Errorf("%s: %q, %.0f seconds left", name, got, p[1].Left())
 		}
+	}
+}
+
+// Weights by hand: of 400 g, 360 trimmed and 40 dried; the mean of 10 and 12 of 100 is 11.
+func TestWeights(t *testing.T) {
+	w := map[kitchen.Stage]float64{kitchen.Fresh: 400, kitchen.Dried: 40}
+	for g, says := range map[float64]string{360: "", 401: "more than the", 39: "more than the", 0: "no weight", 1e9: "no weight"} {
+		if err := kitchen.Weigh(w, kitchen.Trimmed, g); (err == nil) != (says == "") || err != nil && !strings.Contains(err.Error(), says) {
+			t.Errorf("%g: %v", g, err)
+		}
+	}
+	if err := kitchen.Weigh(w, "burnt", 1); err == nil {
+		t.Error("a stage that is none is weighed")
+	}
+	percent, of := kitchen.UsualYield([]map[kitchen.Stage]float64{w, {kitchen.Fresh: 100, kitchen.Dried: 12}, {kitchen.Dried: 5}, {kitchen.Fresh: 10}}, kitchen.Dried)
+	if percent != 11 || of != 2 {
+		t.Errorf("%g of 100 by %d", percent, of)
+	}
+	if _, of := kitchen.UsualYield(nil, kitchen.Dried); of != 0 {
+		t.Errorf("a rule by %d of none", of)
 	}
 }
 
@@ -259,6 +284,17 @@ func TestTheSheet(t *testing.T) {
 		if !got[0].Suspects[0].Fits || got[0].Suspects[0].Harm != guide.Deadly {
 			t.Errorf("%s: the first is %+v", name, got[0].Suspects[0])
 		}
+	}
+	// What was never ruled out is told whatever else fits: no number of deadly ones crowds it out.
+	crowd := kitchen.Find{Record: "r", Taxon: "agaricus-campestris", Harmful: []ruling.Harmful{harm("agaricus-moelleri", ruling.Doubtful, 0)}}
+	for i := range g.Taxa {
+		if t := &g.Taxa[i]; t.Harm == guide.Deadly && t.Kingdom == "fungi" {
+			crowd.Harmful = append(crowd.Harmful, harm(t.ID, ruling.Out, 2))
+		}
+	}
+	full := kitchen.Lay(g, []kitchen.Eaten{{At: at, Finds: []kitchen.Find{crowd}}}, at.Add(10*time.Hour))[0].Suspects
+	if !slices.ContainsFunc(full, func(s kitchen.Suspect) bool { return s.Taxon == "agaricus-moelleri" && !s.Fits }) || len(full) > 9 {
+		t.Errorf("%d taxa, and what was never ruled out is not among them or fits", len(full))
 	}
 	// Meals after the sign, and those more than three weeks ago, are none of it; the latest comes first.
 	line := kitchen.Lay(g, []kitchen.Eaten{{Batch: "old", At: at.Add(-22 * 24 * time.Hour)}, {Batch: "a", At: at.Add(-20 * 24 * time.Hour)}, {Batch: "b", At: at}, {Batch: "later", At: at.Add(3 * time.Hour)}}, at.Add(2*time.Hour))

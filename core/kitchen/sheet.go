@@ -33,7 +33,7 @@ const (
 	LookBack = 21 * 24 * time.Hour
 	// LateH is from how many hours after a meal on signs point to the gravest poisons.
 	LateH = 6.0
-	// nearest is how many taxa are told of each meal.
+	// nearest is how many taxa are told of each meal, besides those that were not ruled out on a record: these are all told.
 	nearest = 8
 )
 
@@ -50,7 +50,8 @@ type Eaten struct {
 
 // Find is a record of something that was eaten: what it was eaten as, and how the harmful taxa stood on it.
 type Find struct {
-	Record  string
+	Record string
+	// Taxon is what it was eaten as; empty where that is not known.
 	Taxon   string
 	Harmful []ruling.Harmful
 	Weakest []ruling.WeakPoint
@@ -103,7 +104,7 @@ func Lay(g *guide.Matrix, meals []Eaten, sign time.Time) []Plated {
 			if n, ok := g.Taxon(f.Taxon); ok {
 				name = g.Taxa[n].DisplayName()
 			}
-			if !slices.Contains(p.As, name) {
+			if name != "" && !slices.Contains(p.As, name) {
 				p.As = append(p.As, name)
 			}
 			if f.Record != "" && !slices.Contains(p.Records, f.Record) {
@@ -185,7 +186,8 @@ func suspects(g *guide.Matrix, f Find, as string, h float64) []Suspect {
 	return out
 }
 
-// firstOfEach orders suspects and keeps the nearest of each taxon: those whose time fits first, then by harm, then by how near they stand.
+// firstOfEach orders suspects and keeps the nearest of each taxon: those whose time fits first, then by harm, then by how near they stand. What
+// was not ruled out is never crowded out.
 func firstOfEach(all []Suspect) []Suspect {
 	slices.SortStableFunc(all, func(a, b Suspect) int {
 		fits := func(s Suspect) int {
@@ -196,11 +198,17 @@ func firstOfEach(all []Suspect) []Suspect {
 		}
 		return cmp.Or(fits(a)-fits(b), gravity(a.Harm)-gravity(b.Harm), slices.Index(Nearnesses, a.Near)-slices.Index(Nearnesses, b.Near), a.Margin-b.Margin, cmp.Compare(a.Name, b.Name))
 	})
-	out := []Suspect{}
+	out, others := []Suspect{}, 0
 	for _, s := range all {
-		if len(out) < nearest && !slices.ContainsFunc(out, func(o Suspect) bool { return o.Taxon == s.Taxon }) {
-			out = append(out, s)
+		if slices.ContainsFunc(out, func(o Suspect) bool { return o.Taxon == s.Taxon }) {
+			continue
 		}
+		if s.Near != StillStanding {
+			if others++; others > nearest {
+				continue
+			}
+		}
+		out = append(out, s)
 	}
 	return out
 }

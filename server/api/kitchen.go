@@ -10,29 +10,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 )
 
-// Begun is what every change carries that begins a stream with a client's id.
-type Begun struct {
-	Write
-	ID string `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
-}
-
-// plain makes the routes of changes that say it all by their kind: undo, delete and the like.
-func plain[T any](a *api, h huma.API, of, thing string, changes map[string]func(*app.Session, context.Context, string, app.Write) (T, error)) {
-	for _, does := range []string{"undo", "redo", "delete", "restore", "reopen"} {
-		do, ok := changes[does]
-		if !ok {
-			continue
-		}
-		register(a, h, operation(http.MethodPost, "/"+of+"/{id}/"+does, does+"-"+thing, does+" a "+thing),
-			func(ctx context.Context, s *app.Session, in *struct {
-				At
-				Body struct{ Write }
-			}) (T, error) {
-				return do(s, ctx, in.ID, in.Body.write())
-			})
-	}
-}
-
 func (a *api) kitchenRoutes(h huma.API) {
 	register(a, h, operation(http.MethodGet, "/kitchen", "get-kitchen", "What came home, the batches, and the timers that run"),
 		func(ctx context.Context, s *app.Session, _ *none) (*app.Kitchen, error) { return s.Kitchen(ctx) })
@@ -146,9 +123,13 @@ func (a *api) kitchenRoutes(h huma.API) {
 		}) (*app.Batch, error) {
 			return s.UseUpBatch(ctx, in.ID, in.Body.write(), in.Body.Note)
 		})
-	plain(a, h, "batches", "batch", map[string]func(*app.Session, context.Context, string, app.Write) (*app.Batch, error){
-		"undo": (*app.Session).UndoBatch, "redo": (*app.Session).RedoBatch, "delete": (*app.Session).DeleteBatch, "restore": (*app.Session).RestoreBatch, "reopen": (*app.Session).ReopenBatch,
-	})
+	plain(a, h, "batches", "batch",
+		plainChange[*app.Batch]{"undo", "Undo the last change of a batch", (*app.Session).UndoBatch},
+		plainChange[*app.Batch]{"redo", "Redo what was undone last", (*app.Session).RedoBatch},
+		plainChange[*app.Batch]{"delete", "Delete a batch", (*app.Session).DeleteBatch},
+		plainChange[*app.Batch]{"restore", "Bring a deleted batch back", (*app.Session).RestoreBatch},
+		plainChange[*app.Batch]{"reopen", "Reopen a batch that is used up", (*app.Session).ReopenBatch},
+	)
 }
 
 func (a *api) householdRoutes(h huma.API) {
@@ -201,7 +182,7 @@ func (a *api) formulaRoutes(h huma.API) {
 			return s.MixFormula(ctx, in.Body)
 		})
 	register(a, h, operation(http.MethodPost, "/formulas/reckoned", "reckon", "Dilute a spirit, pour it on a weight, count drops; nothing is kept"),
-		func(ctx context.Context, s *app.Session, in *struct{ Body app.Dilution }) (*app.Reckoned, error) {
+		func(ctx context.Context, s *app.Session, in *struct{ Body app.Dilution }) ([]string, error) {
 			return s.Reckon(ctx, in.Body)
 		})
 	register(a, h, operation(http.MethodPut, "/formulas/{id}", "put-formula", "Record a mixture, or change it"),
@@ -214,9 +195,12 @@ func (a *api) formulaRoutes(h huma.API) {
 		}) (*app.RecordedFormula, error) {
 			return s.PutFormula(ctx, in.ID, in.Body.write(), in.Body.Formula)
 		})
-	plain(a, h, "formulas", "formula", map[string]func(*app.Session, context.Context, string, app.Write) (*app.RecordedFormula, error){
-		"undo": (*app.Session).UndoFormula, "redo": (*app.Session).RedoFormula, "delete": (*app.Session).DeleteFormula, "restore": (*app.Session).RestoreFormula,
-	})
+	plain(a, h, "formulas", "formula",
+		plainChange[*app.RecordedFormula]{"undo", "Undo the last change of a formula", (*app.Session).UndoFormula},
+		plainChange[*app.RecordedFormula]{"redo", "Redo what was undone last", (*app.Session).RedoFormula},
+		plainChange[*app.RecordedFormula]{"delete", "Delete a formula", (*app.Session).DeleteFormula},
+		plainChange[*app.RecordedFormula]{"restore", "Bring a deleted formula back", (*app.Session).RestoreFormula},
+	)
 }
 
 func (a *api) taskRoutes(h huma.API) {
@@ -247,7 +231,10 @@ func (a *api) taskRoutes(h huma.API) {
 		}) (*app.Task, error) {
 			return s.FinishTask(ctx, in.ID, in.Body.write(), in.Body.Note)
 		})
-	plain(a, h, "tasks", "task", map[string]func(*app.Session, context.Context, string, app.Write) (*app.Task, error){
-		"undo": (*app.Session).UndoTask, "redo": (*app.Session).RedoTask, "delete": (*app.Session).DeleteTask, "restore": (*app.Session).RestoreTask,
-	})
+	plain(a, h, "tasks", "task",
+		plainChange[*app.Task]{"undo", "Undo the last change of a task", (*app.Session).UndoTask},
+		plainChange[*app.Task]{"redo", "Redo what was undone last", (*app.Session).RedoTask},
+		plainChange[*app.Task]{"delete", "Delete a task", (*app.Session).DeleteTask},
+		plainChange[*app.Task]{"restore", "Bring a deleted task back", (*app.Session).RestoreTask},
+	)
 }

@@ -38,8 +38,7 @@ func (a *api) photoRoutes(h huma.API) {
 	register(a, h, operation(http.MethodPost, "/photos", "add-photo", "Put a photograph whose file was taken in beside what it is of"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Body struct {
-				Write
-				ID    string         `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
+				Begun
 				File  string         `json:"file" pattern:"^[0-9a-f]{64}$" patternDescription:"a SHA-256 in hexadecimal"`
 				Of    app.StreamKind `json:"of" enum:"record,picking,print,batch"`
 				OfID  string         `json:"of_id" maxLength:"64"`
@@ -74,23 +73,12 @@ func (a *api) photoRoutes(h huma.API) {
 		}) (*app.PhotoColour, error) {
 			return s.ColourOfPhoto(ctx, in.ID, in.Body)
 		})
-	for _, c := range []struct {
-		does, summary string
-		do            func(*app.Session, context.Context, string, app.Write) (*app.Photo, error)
-	}{
-		{"undo", "Undo the last change of a photograph", (*app.Session).UndoPhoto},
-		{"redo", "Redo what was undone last", (*app.Session).RedoPhoto},
-		{"delete", "Delete a photograph", (*app.Session).DeletePhoto},
-		{"restore", "Bring a deleted photograph back", (*app.Session).RestorePhoto},
-	} {
-		register(a, h, operation(http.MethodPost, "/photos/{id}/"+c.does, c.does+"-photo", c.summary),
-			func(ctx context.Context, s *app.Session, in *struct {
-				At
-				Body struct{ Write }
-			}) (*app.Photo, error) {
-				return c.do(s, ctx, in.ID, in.Body.write())
-			})
-	}
+	plain(a, h, "photos", "photo",
+		plainChange[*app.Photo]{"undo", "Undo the last change of a photograph", (*app.Session).UndoPhoto},
+		plainChange[*app.Photo]{"redo", "Redo what was undone last", (*app.Session).RedoPhoto},
+		plainChange[*app.Photo]{"delete", "Delete a photograph", (*app.Session).DeletePhoto},
+		plainChange[*app.Photo]{"restore", "Bring a deleted photograph back", (*app.Session).RestorePhoto},
+	)
 }
 
 // picture answers with a photograph's file in a size, with its own type and nothing else's: what is kept by its hash never changes. As

@@ -15,8 +15,7 @@ func (a *api) pickingRoutes(h huma.API) {
 	register(a, h, operation(http.MethodPost, "/pickings", "begin-picking", "Begin a picking from a record that is ruled clear"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Body struct {
-				Write
-				ID     string `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
+				Begun
 				Record string `json:"record" doc:"The record's id"`
 			}
 		}) (*app.Picking, error) {
@@ -71,23 +70,12 @@ func (a *api) pickingRoutes(h huma.API) {
 		}) (*app.Picking, error) {
 			return s.ClosePicking(ctx, in.ID, in.Body.write(), in.Body.Note)
 		})
-	for _, c := range []struct {
-		does, summary string
-		do            func(*app.Session, context.Context, string, app.Write) (*app.Picking, error)
-	}{
-		{"clean", "Say that hands and knife were cleaned", (*app.Session).CleanHands},
-		{"undo", "Undo the last change of a picking", (*app.Session).UndoPicking},
-		{"redo", "Redo what was undone last", (*app.Session).RedoPicking},
-		{"reopen", "Reopen a closed picking", (*app.Session).ReopenPicking},
-		{"delete", "Delete a picking", (*app.Session).DeletePicking},
-		{"restore", "Bring a deleted picking back", (*app.Session).RestorePicking},
-	} {
-		register(a, h, operation(http.MethodPost, "/pickings/{id}/"+c.does, c.does+"-picking", c.summary),
-			func(ctx context.Context, s *app.Session, in *struct {
-				At
-				Body struct{ Write }
-			}) (*app.Picking, error) {
-				return c.do(s, ctx, in.ID, in.Body.write())
-			})
-	}
+	plain(a, h, "pickings", "picking",
+		plainChange[*app.Picking]{"clean", "Say that hands and knife were cleaned", (*app.Session).CleanHands},
+		plainChange[*app.Picking]{"undo", "Undo the last change of a picking", (*app.Session).UndoPicking},
+		plainChange[*app.Picking]{"redo", "Redo what was undone last", (*app.Session).RedoPicking},
+		plainChange[*app.Picking]{"reopen", "Reopen a closed picking", (*app.Session).ReopenPicking},
+		plainChange[*app.Picking]{"delete", "Delete a picking", (*app.Session).DeletePicking},
+		plainChange[*app.Picking]{"restore", "Bring a deleted picking back", (*app.Session).RestorePicking},
+	)
 }

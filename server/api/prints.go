@@ -15,8 +15,7 @@ func (a *api) printRoutes(h huma.API) {
 	register(a, h, operation(http.MethodPost, "/prints", "lay-print", "Lay a cap down for a spore print"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Body struct {
-				Write
-				ID      string      `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
+				Begun
 				Record  string      `json:"record"`
 				Tray    string      `json:"tray,omitempty" maxLength:"200" doc:"Where it lies among others"`
 				Surface app.Surface `json:"surface"`
@@ -38,21 +37,10 @@ func (a *api) printRoutes(h huma.API) {
 		})
 	register(a, h, operation(http.MethodGet, "/waiting", "list-waiting", "What lies apart and is to be finished at home"),
 		func(ctx context.Context, s *app.Session, _ *none) (*app.Waiting, error) { return s.WaitingAtHome(ctx) })
-	for _, c := range []struct {
-		does, summary string
-		do            func(*app.Session, context.Context, string, app.Write) (*app.Print, error)
-	}{
-		{"undo", "Undo the last change of a print", (*app.Session).UndoPrint},
-		{"redo", "Redo what was undone last", (*app.Session).RedoPrint},
-		{"delete", "Delete a print", (*app.Session).DeletePrint},
-		{"restore", "Bring a deleted print back", (*app.Session).RestorePrint},
-	} {
-		register(a, h, operation(http.MethodPost, "/prints/{id}/"+c.does, c.does+"-print", c.summary),
-			func(ctx context.Context, s *app.Session, in *struct {
-				At
-				Body struct{ Write }
-			}) (*app.Print, error) {
-				return c.do(s, ctx, in.ID, in.Body.write())
-			})
-	}
+	plain(a, h, "prints", "print",
+		plainChange[*app.Print]{"undo", "Undo the last change of a print", (*app.Session).UndoPrint},
+		plainChange[*app.Print]{"redo", "Redo what was undone last", (*app.Session).RedoPrint},
+		plainChange[*app.Print]{"delete", "Delete a print", (*app.Session).DeletePrint},
+		plainChange[*app.Print]{"restore", "Bring a deleted print back", (*app.Session).RestorePrint},
+	)
 }

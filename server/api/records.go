@@ -36,8 +36,7 @@ func (a *api) recordRoutes(h huma.API) {
 	register(a, h, operation(http.MethodPost, "/records", "start-record", "Start a record"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Body struct {
-				Write
-				ID    string    `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
+				Begun
 				About app.About `json:"about"`
 			}
 		}) (*app.Record, error) {
@@ -77,22 +76,11 @@ func (a *api) recordRoutes(h huma.API) {
 		}) (*app.Record, error) {
 			return s.Close(ctx, in.ID, in.Body.write(), in.Body.Closing)
 		})
-	for _, c := range []struct {
-		does, summary string
-		do            func(*app.Session, context.Context, string, app.Write) (*app.Record, error)
-	}{
-		{"undo", "Undo the last change", (*app.Session).Undo},
-		{"redo", "Redo what was undone last", (*app.Session).Redo},
-		{"reopen", "Reopen a closed record", (*app.Session).Reopen},
-		{"delete", "Delete a record", (*app.Session).Delete},
-		{"restore", "Bring a deleted record back", (*app.Session).Restore},
-	} {
-		register(a, h, operation(http.MethodPost, "/records/{id}/"+c.does, c.does+"-record", c.summary),
-			func(ctx context.Context, s *app.Session, in *struct {
-				At
-				Body struct{ Write }
-			}) (*app.Record, error) {
-				return c.do(s, ctx, in.ID, in.Body.write())
-			})
-	}
+	plain(a, h, "records", "record",
+		plainChange[*app.Record]{"undo", "Undo the last change", (*app.Session).Undo},
+		plainChange[*app.Record]{"redo", "Redo what was undone last", (*app.Session).Redo},
+		plainChange[*app.Record]{"reopen", "Reopen a closed record", (*app.Session).Reopen},
+		plainChange[*app.Record]{"delete", "Delete a record", (*app.Session).Delete},
+		plainChange[*app.Record]{"restore", "Bring a deleted record back", (*app.Session).Restore},
+	)
 }

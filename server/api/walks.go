@@ -15,8 +15,7 @@ func (a *api) walkRoutes(h huma.API) {
 	register(a, h, operation(http.MethodPost, "/walks", "plan-walk", "Plan a walk"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Body struct {
-				Write
-				ID     string     `json:"id" format:"uuid" pattern:"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$" patternDescription:"a UUID in small letters with its dashes" doc:"A UUID of version 7, made by the client"`
+				Begun
 				Outing app.Outing `json:"outing"`
 			}
 		}) (*app.Walk, error) {
@@ -59,23 +58,12 @@ func (a *api) walkRoutes(h huma.API) {
 		}) (*app.Walk, error) {
 			return s.EndWalk(ctx, in.ID, in.Body.write(), in.Body.Ending)
 		})
-	for _, c := range []struct {
-		does, summary string
-		do            func(*app.Session, context.Context, string, app.Write) (*app.Walk, error)
-	}{
-		{"begin", "Begin a walk: what is not packed is not carried", (*app.Session).BeginWalk},
-		{"undo", "Undo the last change of a walk", (*app.Session).UndoWalk},
-		{"redo", "Redo what was undone last", (*app.Session).RedoWalk},
-		{"reopen", "Reopen a walk that has ended", (*app.Session).ReopenWalk},
-		{"delete", "Delete a walk", (*app.Session).DeleteWalk},
-		{"restore", "Bring a deleted walk back", (*app.Session).RestoreWalk},
-	} {
-		register(a, h, operation(http.MethodPost, "/walks/{id}/"+c.does, c.does+"-walk", c.summary),
-			func(ctx context.Context, s *app.Session, in *struct {
-				At
-				Body struct{ Write }
-			}) (*app.Walk, error) {
-				return c.do(s, ctx, in.ID, in.Body.write())
-			})
-	}
+	plain(a, h, "walks", "walk",
+		plainChange[*app.Walk]{"begin", "Begin a walk: what is not packed is not carried", (*app.Session).BeginWalk},
+		plainChange[*app.Walk]{"undo", "Undo the last change of a walk", (*app.Session).UndoWalk},
+		plainChange[*app.Walk]{"redo", "Redo what was undone last", (*app.Session).RedoWalk},
+		plainChange[*app.Walk]{"reopen", "Reopen a walk that has ended", (*app.Session).ReopenWalk},
+		plainChange[*app.Walk]{"delete", "Delete a walk", (*app.Session).DeleteWalk},
+		plainChange[*app.Walk]{"restore", "Bring a deleted walk back", (*app.Session).RestoreWalk},
+	)
 }

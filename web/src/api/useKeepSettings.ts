@@ -8,7 +8,9 @@ export function useKeepSettings() {
     mutationFn: (settings: Settings) => answered(api.PUT('/api/v1/settings', { body: settings })),
     onSuccess: async (kept) => {
       queries.setQueryData(['settings'], kept);
-      await Promise.all(['record', 'records', 'lacks'].map((key) => queries.invalidateQueries({ queryKey: [key] })));
+      await Promise.all(
+        ['record', 'records', 'lacks', 'photo'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+      );
     },
   });
 }

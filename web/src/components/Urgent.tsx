@@ -111,12 +111,12 @@ function Running({ timer: t, now, at }: { timer: Schema['BatchTimer']; now: stri
   useTick();
   const seconds = left(t, now, at);
   useEffect(() => {
-    if (seconds <= 0) notify(t.id, `Time is over: ${t.name}`, `${t.says} for ${t.minutes} minutes`);
+    if (seconds <= 0) notify(t.id, `Time is over: ${t.name}`, `It was ${t.says} for ${t.minutes} minutes.`);
   }, [seconds, t]);
   return (
     <Bar aria-label="A timer" $quiet={seconds > 0}>
       <span role={seconds > 0 ? undefined : 'alert'}>
-        <strong>{seconds > 0 ? clock(seconds) : 'Time is over'}</strong>: {t.name}, {t.says}.{' '}
+        <strong>{seconds > 0 ? clock(seconds) : 'Time is over'}</strong>: {t.name} is being {t.says}.{' '}
         <Link href={`/kitchen/${t.batch}`}>The batch</Link>
       </span>
     </Bar>

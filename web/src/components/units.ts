@@ -11,22 +11,27 @@ const same = (n: number) => n;
 const to = (digits: number) => (n: number) => Number(n.toFixed(digits));
 const [tenth, hundredth] = [to(1), to(2)];
 
-/** A foot is 0.3048 m and an inch 25.4 mm, exactly. */
+/** A foot is 0.3048 m, an inch 25.4 mm and an ounce 28.349523125 g, exactly. */
 const foot = 0.3048;
 const inch = 25.4;
+const ounce = 28.349523125;
 
-/** Heights above the sea, rain, and warmth. */
-export function inUnits(imperial: boolean): { height: InUnits; rain: InUnits; warmth: InUnits } {
+/** Heights above the sea, rain, warmth, weights, and lengths of what one holds in a hand. */
+export function inUnits(imperial: boolean): Record<'height' | 'rain' | 'warmth' | 'weight' | 'length', InUnits> {
   if (!imperial)
     return {
       height: { unit: 'm', whole: true, shown: same, kept: same },
       rain: { unit: 'mm', whole: false, shown: same, kept: same },
       warmth: { unit: '°C', whole: false, shown: same, kept: same },
+      weight: { unit: 'g', whole: false, shown: tenth, kept: tenth },
+      length: { unit: 'mm', whole: false, shown: hundredth, kept: hundredth },
     };
   return {
     height: { unit: 'ft', whole: true, shown: (m) => Math.round(m / foot), kept: (ft) => tenth(ft * foot) },
     rain: { unit: 'in', whole: false, shown: (mm) => hundredth(mm / inch), kept: (i) => tenth(i * inch) },
     warmth: { unit: '°F', whole: false, shown: (c) => tenth(c * 1.8 + 32), kept: (f) => tenth((f - 32) / 1.8) },
+    weight: { unit: 'oz', whole: false, shown: (g) => tenth(g / ounce), kept: (oz) => tenth(oz * ounce) },
+    length: { unit: 'in', whole: false, shown: (mm) => hundredth(mm / inch), kept: (i) => hundredth(i * inch) },
   };
 }
 

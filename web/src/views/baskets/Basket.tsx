@@ -4,15 +4,16 @@ import { Link } from 'wouter';
 import type { Schema } from '../../api/client';
 import { type PickingChange, useChangePicking } from '../../api/useChangePicking';
 import { usePicking } from '../../api/usePicking';
-import { useSettings } from '../../api/useSettings';
 import { Button, Primary, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
 import { Page, Waiting } from '../../components/Page';
 import Photographs from '../../components/Photographs';
 import { Quantity } from '../../components/Quantity';
+import { withUnit } from '../../components/units';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
+import { useUnits } from '../../components/useUnits';
 import { c, face } from '../../theme/tokens';
 import { Piece } from './Piece';
 import { findingWords } from './words';
@@ -50,9 +51,6 @@ const Chips = styled.ol`
   .another, .doubtful { border-color: ${c('thorn')}; color: ${c('thorn')}; font-weight: 600; }
   .unchecked { border-style: dashed; border-color: ${c('stone')}; }
 `;
-
-/** An ounce is 28.349523125 g exactly. */
-const ounce = 28.349523125;
 
 /** A basket: one kind at one place, piece by piece, made for one thumb. */
 export default function Basket({ id }: { id: string }) {
@@ -154,16 +152,14 @@ export default function Basket({ id }: { id: string }) {
 }
 
 function Weight({ g }: { g: number }) {
-  const imperial = useSettings().data?.units === 'imperial';
-  return <>{imperial ? `${(g / ounce).toFixed(1)} oz` : `${g} g`}</>;
+  return <>{withUnit(useUnits().weight, g)}</>;
 }
 
 /** How many stood there, and what the basket weighs. */
 function Numbers({ picking: p, onChange }: { picking: Picking; onChange: (change: PickingChange) => void }) {
-  const imperial = useSettings().data?.units === 'imperial';
+  const { weight: kind } = useUnits();
   const [seen, setSeen] = useState<number | undefined>(p.seen || undefined);
-  const per = imperial ? ounce : 1;
-  const [weight, setWeight] = useState<number | undefined>(p.g ? Number((p.g / per).toFixed(1)) : undefined);
+  const [weight, setWeight] = useState<number | undefined>(p.g ? kind.shown(p.g) : undefined);
   return (
     <Folded open={false} heading={<h2>How many stood there, what it weighs</h2>}>
       {() => (
@@ -173,14 +169,14 @@ function Numbers({ picking: p, onChange }: { picking: Picking; onChange: (change
             Keep the number
           </Button>
           <Quantity
-            label={imperial ? 'Weight, ounces' : 'Weight, grams'}
-            unit={imperial ? 'oz' : 'g'}
+            label={kind.unit === 'oz' ? 'Weight, ounces' : 'Weight, grams'}
+            unit={kind.unit}
             value={weight}
             onChange={setWeight}
           />
           <Button
             isDisabled={weight === undefined}
-            onPress={() => onChange({ do: 'weigh', g: Number(((weight ?? 0) * per).toFixed(1)) })}
+            onPress={() => onChange({ do: 'weigh', g: kind.kept(weight ?? 0) })}
           >
             Keep the weight
           </Button>

@@ -8,9 +8,12 @@ import { useSheet } from '../../api/useSheet';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Stalk } from '../../components/Harm';
+import { moment } from '../../components/moments';
 import { tell } from '../../components/Notice';
 import { Page } from '../../components/Page';
 import { Pick } from '../../components/Pick';
+import { withUnit } from '../../components/units';
+import { useUnits } from '../../components/useUnits';
 import { harmWords } from '../../components/words';
 import { c, face } from '../../theme/tokens';
 
@@ -52,8 +55,6 @@ const nearWords: Record<Schema['Nearness'], string> = {
   listed: 'is taken for it',
 };
 
-const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-
 const hours = (s: Schema['Suspect']) =>
   s.from_h === 0 && s.to_h === 0
     ? 'when its first signs begin is not known'
@@ -67,6 +68,7 @@ const printed = 2;
 /** The sheet that nobody wants to need: whom to call, what to keep, what they will ask, and what was eaten. */
 export default function Emergency() {
   const { data: settings } = useSettings();
+  const { weight } = useUnits();
   const { data: house } = useHousehold();
   const { mutate, isPending } = useChangeHousehold();
   const [person, setPerson] = useState('');
@@ -137,7 +139,6 @@ export default function Emergency() {
                     person,
                     first: new Date(first).toISOString(),
                     signs,
-                    ...(sheet?.meals[0] ? lastMeal(sheet) : {}),
                   },
                 },
                 { onSuccess: () => tell({ text: 'It was noted, and is told before the next meal.' }) },
@@ -148,12 +149,12 @@ export default function Emergency() {
           </Quiet>
         </Row>
       )}
-      {first && <p>First sign: {when(new Date(first).toISOString())}.</p>}
+      {first && <p>First sign: {moment(new Date(first).toISOString())}.</p>}
       {sheet && sheet.reactions.length > 0 && (
         <ul>
           {sheet.reactions.map((r) => (
             <li key={r.id}>
-              {r.name}: {when(r.first)}
+              {r.name}: {moment(r.first)}
               {r.signs && `, ${r.signs}`}
             </li>
           ))}
@@ -170,12 +171,12 @@ export default function Emergency() {
         <section
           key={`${m.batch} ${m.at}`}
           className="meal"
-          aria-label={`Meal of ${when(m.at)}`}
+          aria-label={`Meal of ${moment(m.at)}`}
           {...(i >= printed ? { 'data-screen-only': true } : {})}
         >
           <strong>
-            {when(m.at)}: {m.as.join(', ')}
-            {m.grams > 0 && `, ${m.grams} g`}
+            {moment(m.at)}: {m.as.join(', ')}
+            {m.grams > 0 && `, ${withUnit(weight, m.grams)}`}
           </strong>{' '}
           <small>
             {sheet.ate[i]?.join(', ')}. {m.says}{' '}
@@ -191,7 +192,7 @@ export default function Emergency() {
               <li key={s.taxon} className={first && s.fits ? 'fits' : undefined}>
                 <Stalk thorns={harmWords[s.harm].thorns} small />
                 <span>
-                  {s.name} (<em>{s.latin}</em>), {harmWords[s.harm].say}{' '}
+                  {s.name} (<em>{s.latin}</em>), {harmWords[s.harm].say};{' '}
                   <small>
                     {hours(s)}
                     {first && (s.fits ? ': it fits' : ': it does not fit, and is not excluded')}; {nearWords[s.near]}
@@ -215,9 +216,3 @@ export default function Emergency() {
     </Sheet>
   );
 }
-
-/** The latest meal before the first sign, as a reaction names it. */
-const lastMeal = (sheet: Schema['Sheet']) => {
-  const m = sheet.meals[0];
-  return m ? { batch: m.batch, meal: m.meal } : {};
-};

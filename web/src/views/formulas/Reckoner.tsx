@@ -7,9 +7,14 @@ import { Tick } from '../../components/Tick';
 /** Dilutes a spirit, pours it on a weight, and counts drops. */
 export function Reckoner() {
   const { mutate, data, error, reset } = useReckoned();
-  const [q, setQ] = useState<{ have?: number; want?: number; ml?: number; g?: number; drops?: number; per?: number }>(
-    {},
-  );
+  const [q, setQ] = useState<{
+    have?: number;
+    want?: number;
+    ml?: number;
+    g?: number;
+    drops?: number;
+    counted?: number;
+  }>({});
   const [dried, setDried] = useState(false);
   const field = (key: keyof typeof q, label: string) => (
     <Quantity
@@ -28,8 +33,7 @@ export function Reckoner() {
       style={{ display: 'grid', gap: 10 }}
       onSubmit={(e) => {
         e.preventDefault();
-        const { per, ...asked } = q;
-        mutate({ ...asked, dried, ...(per ? { per_ml: per / 5 } : {}) });
+        mutate({ ...q, dried });
       }}
     >
       <Row style={{ alignItems: 'end' }}>
@@ -45,7 +49,7 @@ export function Reckoner() {
       </Row>
       <Row style={{ alignItems: 'end' }}>
         {field('drops', 'Drops')}
-        {field('per', 'Drops of your own dropper in 5 ml, if you have counted them')}
+        {field('counted', 'Drops of your own dropper in 5 ml, if you have counted them')}
       </Row>
       <Row>
         <Button type="submit">Reckon</Button>
@@ -53,18 +57,9 @@ export function Reckoner() {
       {error && <p role="alert">{error.message}</p>}
       {data && (
         <div role="status">
-          {data.diluted && <p>{data.diluted.says}</p>}
-          {data.pour_ml > 0 && (
-            <p>
-              Pour {data.pour_ml} ml on it: {dried ? 'five times' : 'twice'} its weight.
-            </p>
-          )}
-          {data.drops_ml > 0 && (
-            <p>
-              {q.drops} drops are {data.drops_ml} ml
-              {q.per ? '' : ', by the 20 drops of water of a standard dropper; spirit gives smaller ones'}.
-            </p>
-          )}
+          {data.map((says) => (
+            <p key={says}>{says}</p>
+          ))}
         </div>
       )}
     </form>

@@ -4,7 +4,6 @@ import { Link } from 'wouter';
 import type { Schema } from '../../api/client';
 import { type BatchChange, useChangeBatch } from '../../api/useChangeBatch';
 import { useBatch } from '../../api/useKitchen';
-import { useSettings } from '../../api/useSettings';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
@@ -14,8 +13,10 @@ import Photographs from '../../components/Photographs';
 import { Quantity } from '../../components/Quantity';
 import { left, useTick } from '../../components/timers';
 import { clock } from '../../components/Urgent';
+import { withUnit } from '../../components/units';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
+import { useUnits } from '../../components/useUnits';
 import { c, face } from '../../theme/tokens';
 import { Meals } from './Meals';
 
@@ -207,20 +208,15 @@ const stageWords: Record<Schema['Stage'], string> = {
   dried: 'Dried',
 };
 
-/** An ounce is 28.349523125 g exactly. */
-const ounce = 28.349523125;
-
 function Weights({ batch: b, open, busy, onChange }: Part) {
-  const imperial = useSettings().data?.units === 'imperial';
-  const per = imperial ? ounce : 1;
+  const { weight: kind } = useUnits();
   const [typed, setTyped] = useState<Partial<Record<Schema['Stage'], number | undefined>>>({});
   return (
     <Steps aria-label="Weights">
       {b.weights.map((w) => (
         <li key={w.at}>
           <div>
-            {stageWords[w.at]}:{' '}
-            {w.g > 0 ? `${(w.g / per).toFixed(imperial ? 1 : 0)} ${imperial ? 'oz' : 'g'}` : 'not weighed'}
+            {stageWords[w.at]}: {w.g > 0 ? withUnit(kind, w.g) : 'not weighed'}
             {w.left > 0 && `, ${w.left} of 100 of it`}
             {w.usual > 0 && (
               <small>
@@ -231,14 +227,14 @@ function Weights({ batch: b, open, busy, onChange }: Part) {
           {open && (
             <Row style={{ alignItems: 'end' }}>
               <Quantity
-                label={`${stageWords[w.at]}, ${imperial ? 'ounces' : 'grams'}`}
-                unit={imperial ? 'oz' : 'g'}
+                label={`${stageWords[w.at]}, ${kind.unit === 'oz' ? 'ounces' : 'grams'}`}
+                unit={kind.unit}
                 value={typed[w.at]}
                 onChange={(v) => setTyped({ ...typed, [w.at]: v })}
               />
               <Button
                 isDisabled={busy || !typed[w.at]}
-                onPress={() => onChange({ do: 'weigh', at: w.at, g: Number(((typed[w.at] ?? 0) * per).toFixed(1)) })}
+                onPress={() => onChange({ do: 'weigh', at: w.at, g: kind.kept(typed[w.at] ?? 0) })}
               >
                 Keep
               </Button>

@@ -76,7 +76,7 @@ export default function Kitchen() {
                 {[b.date, b.until && `keeps until ${b.until}`, b.closed && 'used up'].filter(Boolean).join(' · ')}
               </small>
             </div>
-            {b.lacking && !b.closed && <span className="lacking">Not yet fit to be eaten</span>}
+            {b.lacking && !b.closed && <span className="lacking">Still to be prepared</span>}
           </li>
         ))}
       </List>

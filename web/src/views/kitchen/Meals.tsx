@@ -6,8 +6,11 @@ import { type BatchChange, useBeforeMeal } from '../../api/useChangeBatch';
 import { useHousehold } from '../../api/useHousehold';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
+import { fieldOf, moment } from '../../components/moments';
 import { Quantity } from '../../components/Quantity';
 import { Tick } from '../../components/Tick';
+import { withUnit } from '../../components/units';
+import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
 
 const Box = styled.section`
@@ -17,12 +20,6 @@ const Box = styled.section`
   .stops { font-weight: 600; }
   > ul { margin: 8px 0; list-style: disc; padding-left: 20px; }
 `;
-
-/** A moment as a date field holds it, by this device's clock. */
-export const fieldOf = (at: Date): string => {
-  const local = new Date(at.getTime() - at.getTimezoneOffset() * 60_000);
-  return local.toISOString().slice(0, 16);
-};
 
 /** Who ate of a batch; what is to be said before a meal is noted stands before it. */
 export function Meals({
@@ -38,22 +35,24 @@ export function Meals({
 }) {
   const { data: house } = useHousehold();
   const before = useBeforeMeal(b.id);
+  const { weight } = useUnits();
   const [noting, setNoting] = useState(false);
   const [who, setWho] = useState<string[]>([]);
   const [at, setAt] = useState('');
   const [g, setG] = useState<number>();
   const [raw, setRaw] = useState(false);
   const [drink, setDrink] = useState(false);
-  const meal = (told: string[]): Schema['NewMeal'] => ({
+  const meal = (): Schema['NewMeal'] => ({
     id: newId(),
     at: at ? new Date(at).toISOString() : b.now,
     who,
     raw,
     drink,
-    told,
-    ...(g ? { g } : {}),
+    ...(g ? { g: weight.kept(g) } : {}),
   });
+  // What was said is of the meal that was asked about, as it was then: that one is noted.
   const asked = before.data;
+  const of = before.variables;
   const again = () => before.reset();
   return (
     <Box aria-label="Meals">
@@ -62,9 +61,8 @@ export function Meals({
       <ul aria-label="Meals of this batch">
         {b.meals.map((m) => (
           <li key={m.id}>
-            {new Date(m.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
-            {m.names.join(', ')}
-            {m.g ? `, ${m.g} g` : ''}
+            {moment(m.at)}: {m.names.join(', ')}
+            {m.g ? `, ${withUnit(weight, m.g)}` : ''}
             {m.raw && ', raw'}
             {m.drink && ', with alcohol'}
           </li>
@@ -80,7 +78,7 @@ export function Meals({
           aria-label="A meal"
           onSubmit={(e) => {
             e.preventDefault();
-            before.mutate(meal([]));
+            before.mutate(meal());
           }}
         >
           {house && house.people.length === 0 && (
@@ -110,7 +108,15 @@ export function Meals({
                 setAt(v);
               }}
             />
-            <Quantity label="How much, grams" unit="g" value={g} onChange={setG} />
+            <Quantity
+              label={weight.unit === 'oz' ? 'How much, ounces' : 'How much, grams'}
+              unit={weight.unit}
+              value={g}
+              onChange={(v) => {
+                again();
+                setG(v);
+              }}
+            />
           </Row>
           <Tick
             isSelected={raw}
@@ -144,7 +150,8 @@ export function Meals({
                 <Primary
                   isDisabled={busy}
                   onPress={() =>
-                    onChange({ do: 'eat', meal: meal(asked.map((s) => s.text)) }, () => {
+                    of &&
+                    onChange({ do: 'eat', meal: { ...of, told: asked.map((s) => s.text) } }, () => {
                       setNoting(false);
                       again();
                     })

@@ -57,7 +57,7 @@ export function ColourAt({ photo: p, marks, onAgain }: { photo: Photo; marks: Ma
               <i data-tells style={{ background: data.corrected }} aria-hidden="true" />
               <i data-tells style={{ background: n.swatch }} aria-hidden="true" />
               <div>
-                {n.name}: {likeness(n.distance)} ({n.distance})
+                {n.name}: {n.likeness} ({n.distance})
                 <br />
                 <Button
                   onPress={() =>
@@ -84,7 +84,3 @@ export function ColourAt({ photo: p, marks, onAgain }: { photo: Photo; marks: Ma
     </Steps>
   );
 }
-
-/** How alike two colours are, in words. The bounds: common practice; no source. */
-const likeness = (d: number) =>
-  d < 5 ? 'very near' : d < 12 ? 'near' : d < 25 ? 'some way off' : 'far off: neither may be right';

@@ -11,6 +11,8 @@ import { tell } from '../../components/Notice';
 import { Pick } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
 import { Tick } from '../../components/Tick';
+import { withUnit } from '../../components/units';
+import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
 import type { Mark } from './Picture';
 
@@ -22,11 +24,6 @@ const Steps = styled.div`
   .wrong { color: ${c('thorn')}; font-weight: 600; }
 `;
 
-/** A card of the size of bank cards is 85.60 mm long (ISO/IEC 7810, ID-1). */
-const card = { name: 'A bank card, its long side', mm: 85.6 };
-
-const inch = 25.4;
-
 /** From how many pixels of the photograph in one of the screen on points are coarse. Common practice; no source. */
 const coarse = 1.5;
 
@@ -36,17 +33,17 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
   const keep = useKeepSettings();
   const { change } = useChangeRecord(p.record);
   const { mutate, data, error, reset } = useMeasure(p.id);
-  const known = [...(settings?.known ?? []), card];
+  const known = p.known ?? [];
   const [chosen, setChosen] = useState<string>();
   const [name, setName] = useState('');
   const [length, setLength] = useState<number>();
   const [tilt, setTilt] = useState('10');
   const [character, setCharacter] = useState(p.measures?.[0]?.id ?? '');
   const [level, setLevel] = useState(false);
-  const imperial = settings?.units === 'imperial';
+  const { length: kind } = useUnits();
   const value = chosen ?? '';
   const own = value === 'other' || value === 'ruler';
-  const typed = length === undefined ? undefined : length * (imperial ? inch : 1);
+  const typed = length === undefined ? undefined : kind.kept(length);
   const mm = own ? typed : value === '' ? undefined : known[Number(value)]?.mm;
   const ready = marks.length === 4;
   useEffect(() => {
@@ -78,7 +75,7 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
           { id: 'ruler', name: 'So much of a ruler …' },
           ...known.map((k, i) => ({
             id: String(i),
-            name: `${k.name}: ${imperial ? `${(k.mm / inch).toFixed(2)} in` : `${k.mm} mm`}`,
+            name: `${k.name}: ${withUnit(kind, k.mm)}`,
           })),
           { id: 'other', name: 'Something else …' },
         ]}
@@ -87,8 +84,8 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
         <Row style={{ alignItems: 'end' }}>
           {value === 'other' && <Text label="What it is" value={name} onChange={setName} />}
           <Quantity
-            label={`${value === 'ruler' ? 'Between the two points' : 'Its length'}, ${imperial ? 'inches' : 'mm'}`}
-            unit={imperial ? 'in' : 'mm'}
+            label={`${value === 'ruler' ? 'Between the two points' : 'Its length'}, ${kind.unit === 'in' ? 'inches' : 'mm'}`}
+            unit={kind.unit}
             value={length}
             onChange={setLength}
           />
@@ -99,7 +96,7 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
                 settings &&
                 mm &&
                 keep.mutate(
-                  { ...settings, known: [{ name: name.trim(), mm: Number(mm.toFixed(2)) }, ...(settings.known ?? [])] },
+                  { ...settings, known: [{ name: name.trim(), mm }, ...(settings.known ?? [])] },
                   { onSuccess: () => setChosen('0') },
                 )
               }
@@ -138,9 +135,7 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
             <strong className="says">
               {data.low} to {data.high} {data.unit}
             </strong>
-            {imperial &&
-              data.unit !== 'in' &&
-              ` (${inches(data.low, data.unit)} to ${inches(data.high, data.unit)} in)`}
+            {kind.unit !== 'mm' && ` (${withUnit(kind, data.low_mm)} to ${withUnit(kind, data.high_mm)})`}
           </p>
           {marks.some((m) => m.shown > coarse) && (
             <p>The points were put on a small picture: go nearer, put them again, and the range is closer.</p>
@@ -170,5 +165,3 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
     </Steps>
   );
 }
-
-const inches = (v: number, unit: string) => ((v * (unit === 'cm' ? 10 : unit === 'm' ? 1000 : 1)) / inch).toFixed(2);

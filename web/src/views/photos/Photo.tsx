@@ -6,6 +6,7 @@ import { pictureOf, type Photo as Shown, usePhoto } from '../../api/usePhotos';
 import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
 import { useDraft } from '../../components/drafts';
 import { Text } from '../../components/Fields';
+import { moment } from '../../components/moments';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import { useTitle } from '../../components/useTitle';
@@ -127,13 +128,10 @@ function About({ photo: p }: { photo: Shown }) {
   const [, go] = useLocation();
   const [draft, setDraft] = useDraft<string>(`photo-${p.id}`);
   const caption = draft ?? p.caption;
-  const taken = p.file.taken && new Date(p.file.taken);
   return (
     <>
       <p>
-        {taken
-          ? `Taken ${taken.toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}, by the camera's clock.`
-          : 'When it was taken is not known.'}{' '}
+        {p.file.taken ? `Taken ${moment(p.file.taken)}, by the camera's clock.` : 'When it was taken is not known.'}{' '}
         {p.file.clock} {p.file.width} × {p.file.height} pixels.{' '}
         {p.file.place &&
           'The camera wrote into it where it was taken; that stays on this machine, and is left out when you give it away.'}

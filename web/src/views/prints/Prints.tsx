@@ -6,6 +6,7 @@ import { useChangePrint } from '../../api/useChangePrint';
 import { usePrints } from '../../api/usePrints';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
+import { moment } from '../../components/moments';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import Photographs from '../../components/Photographs';
@@ -135,15 +136,6 @@ function Lay({ record, onDone }: { record: string; onDone: () => void }) {
     </Form>
   );
 }
-
-/** A moment, in the platform's own words. */
-const moment = (at: string) =>
-  new Date(at).toLocaleString(undefined, {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 
 /** How far on a print is, in words. */
 function due(p: Print): string {

@@ -13,6 +13,7 @@ import { Group, Pick, toFirstWrong } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { Tick } from '../../components/Tick';
+import { inUnits, withUnit } from '../../components/units';
 
 /** What a user sets once. */
 export default function Settings() {
@@ -205,7 +206,7 @@ function Form({ kept }: { kept: Kept }) {
           {(s.known ?? []).map((k, i) => (
             <Row key={`${k.name} ${k.mm}`}>
               <span>
-                {k.name}: {s.units === 'imperial' ? `${(k.mm / 25.4).toFixed(2)} in` : `${k.mm} mm`}
+                {k.name}: {withUnit(inUnits(s.units === 'imperial').length, k.mm)}
               </span>
               <Quiet
                 aria-label={`Remove ${k.name}`}

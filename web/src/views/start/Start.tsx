@@ -196,7 +196,11 @@ function Waits() {
   const { data } = useWaiting();
   if (!data) return null;
   const lines = [
-    ...data.timers.map((t) => ({ key: t.id, to: `/kitchen/${t.batch}`, says: `A timer runs: ${t.name}, ${t.says}` })),
+    ...data.timers.map((t) => ({
+      key: t.id,
+      to: `/kitchen/${t.batch}`,
+      says: `A timer runs: ${t.name} is being ${t.says}`,
+    })),
     ...data.prints
       .filter((p) => p.state !== 'waiting')
       .map((p) => ({ key: p.id, to: '/prints', says: `A spore print to be looked at: ${p.tray || p.name}` })),

@@ -39,7 +39,7 @@ export default function Waiting() {
             {timers.map((t) => (
               <li key={t.id}>
                 <Link href={`/kitchen/${t.batch}`}>
-                  {t.name}: {t.says}
+                  {t.name} is being {t.says}
                 </Link>
                 <small>Over at {new Date(t.ends).toLocaleTimeString(undefined, { timeStyle: 'short' })}</small>
               </li>
