@@ -61,6 +61,8 @@ type InSeason struct {
 	Rain    string         `json:"rain" doc:"What rain says of one that waits for it; empty for one that does not, or where no weather is known"`
 	Wet     bool           `json:"wet" doc:"Whether there was enough rain lately"`
 	Doubles []DoubleAround `json:"doubles"`
+
+	turns bool // it begins or ends about now
 }
 
 // DoubleAround is a harmful taxon that another is taken for.
@@ -182,7 +184,7 @@ func (s *Session) almanac(ctx context.Context, noted *events.Almanac, day time.T
 		}
 		x := InSeason{
 			Taxon: t.ID, Name: t.DisplayName(), Kingdom: t.Kingdom, Use: t.Use, Harm: t.Harm, Stars: noted.Stars[t.ID], Organ: all[i].Main.Organ,
-			State: all[i].Main.State, Says: all[i].Main.Says(), Spans: spans(all[i].Main), Own: ownSays(corrections, t.ID, day.Year()), Doubles: []DoubleAround{},
+			State: all[i].Main.State, Says: all[i].Main.Says(), Spans: spans(all[i].Main), Own: ownSays(corrections, t.ID, day.Year()), Doubles: []DoubleAround{}, turns: all[i].Main.Turns(),
 		}
 		if t.Harvest != nil {
 			x.Part = t.Harvest.Part
@@ -255,6 +257,8 @@ func rainSays(w season.Wet) string {
 		return fmt.Sprintf("Enough rain on %s: look from %s.", dateWords(w.Fell), dateWords(w.Look))
 	case w.Known == 0:
 		return "No weather entered."
+	case w.Ends != "":
+		return fmt.Sprintf("No weather entered since %s.", dateWords(w.Ends))
 	}
 	return fmt.Sprintf("Not enough rain since %s.", dateWords(w.Since))
 }

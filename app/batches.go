@@ -37,8 +37,12 @@ type Batch struct {
 	Weights []BatchWeight `json:"weights" doc:"What it weighed, stage by stage"`
 	Shelved string        `json:"shelved" doc:"How it is kept"`
 	Until   string        `json:"until" doc:"The day until which it is kept; empty for not said"`
-	Meals   []BatchMeal   `json:"meals"`
-	Now     time.Time     `json:"now" doc:"What the program's clock says: timers run by it"`
+	// Keeps tells for how long it may be kept at most, and NotSo how it is not.
+	Keeps []kitchen.Keeps `json:"keeps" doc:"For how long it may be kept at most, from today on, by where; the guide's own word comes first"`
+	NotSo string          `json:"not_so" doc:"How it must not be kept"`
+	Over  string          `json:"over" doc:"That the day until which it is kept is over; empty where it is not"`
+	Meals []BatchMeal     `json:"meals"`
+	Now   time.Time       `json:"now" doc:"What the program's clock says: timers run by it"`
 	// Trouble tells that something it was made of is no longer what it was.
 	Trouble string `json:"trouble" doc:"Why what is in it is in doubt; empty where it is not"`
 	CanUndo bool   `json:"can_undo"`
@@ -105,6 +109,10 @@ type BatchRow struct {
 	Date    string    `json:"date"`
 	Lacking bool      `json:"lacking" doc:"It is not used up, and something that must be done was not"`
 	Until   string    `json:"until"`
+	Shelved string    `json:"shelved" doc:"How it is kept"`
+	Over    string    `json:"over" doc:"That the day until which it is kept is over; empty where it is not"`
+	State   string    `json:"state" doc:"What was done to it, in words"`
+	ToDo    []string  `json:"to_do" doc:"What must be done and was not, each in a sentence; empty of one that is used up"`
 }
 
 // batches says how batches are kept.
@@ -140,9 +148,17 @@ func (s *Session) batchRows(ctx context.Context, all []*standing[events.Batch]) 
 	for _, o := range all {
 		b := &o.now
 		r := BatchRow{ID: o.ID, Changed: o.Changed, Closed: b.Closing != nil, Name: b.Prepared.Name, Date: b.Prepared.Date}
-		r.Lacking = !r.Closed && len(kitchen.Lacking(kitchen.Done(s.stepsOf(ctx, b), b.Runs(), s.Now()))) > 0
+		progress := kitchen.Done(s.stepsOf(ctx, b), b.Runs(), s.Now())
+		r.State, r.ToDo = kitchen.State(progress), []string{}
+		if !r.Closed {
+			r.ToDo = kitchen.Lacking(progress)
+		}
+		r.Lacking = len(r.ToDo) > 0
 		if b.Shelved != nil {
-			r.Until = b.Shelved.Until
+			r.Until, r.Shelved = b.Shelved.Until, b.Shelved.How
+			if !r.Closed {
+				r.Over = kitchen.Over(r.Until, s.Now().Local())
+			}
 		}
 		out = append(out, r)
 	}

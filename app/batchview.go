@@ -15,23 +15,28 @@ import (
 
 // stepsOf is the preparation of a batch: the strictest of all that it holds, and of all that still fits on its records.
 func (s *Session) stepsOf(ctx context.Context, b *events.Batch) []guide.Step {
-	var of []*guide.Preparation
-	ids := slices.Clone(b.Prepared.Taxa)
+	var besides []string
 	for _, id := range b.Prepared.Records {
 		if r, err := s.Record(ctx, id); err == nil && r.Ruling != nil {
 			for _, c := range r.Ruling.Fitting {
-				if c.Odd == 0 && !slices.Contains(ids, c.Taxon) {
-					ids = append(ids, c.Taxon)
+				if c.Odd == 0 && !slices.Contains(b.Prepared.Taxa, c.Taxon) && !slices.Contains(besides, c.Taxon) {
+					besides = append(besides, c.Taxon)
 				}
 			}
 		}
 	}
-	for _, id := range ids {
+	return kitchen.Strictest(s.preparations(b.Prepared.Taxa), s.preparations(besides))
+}
+
+// preparations are those of taxa, in their order.
+func (s *Session) preparations(taxa []string) []*guide.Preparation {
+	var out []*guide.Preparation
+	for _, id := range taxa {
 		if n, ok := s.Guide.Matrix.Taxon(id); ok {
-			of = append(of, s.Guide.Matrix.Taxa[n].Preparation)
+			out = append(out, s.Guide.Matrix.Taxa[n].Preparation)
 		}
 	}
-	return kitchen.Strictest(of)
+	return out
 }
 
 func (s *Session) batchView(ctx context.Context, o *standing[events.Batch]) (*Batch, error) {
@@ -68,6 +73,13 @@ func (s *Session) batchView(ctx context.Context, o *standing[events.Batch]) (*Ba
 		out.Trouble += " Eat nothing of it until that is settled."
 	}
 	progress := kitchen.Done(s.stepsOf(ctx, b), b.Runs(), now)
+	var in []*guide.Taxon
+	for _, id := range b.Prepared.Taxa {
+		if n, ok := s.Guide.Matrix.Taxon(id); ok {
+			in = append(in, &s.Guide.Matrix.Taxa[n])
+		}
+	}
+	out.Keeps, out.NotSo, out.Over = kitchen.Longest(in, progress, now.Local()), kitchen.NeverInOil, kitchen.Over(out.Until, now.Local())
 	out.Lacking = kitchen.Lacking(progress)
 	out.State = kitchen.State(progress)
 	for i := range progress {

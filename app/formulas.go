@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"time"
@@ -75,8 +76,21 @@ func (s *Session) formulaView(o *standing[events.Formula]) *RecordedFormula {
 	return f
 }
 
-// MixFormula works a mixture out; nothing is kept.
-func (s *Session) MixFormula(_ context.Context, f kitchen.Formula) (*kitchen.Mixed, error) {
+// dropped gives a mixture the user's own dropper, where it names none.
+func (s *Session) dropped(ctx context.Context, f kitchen.Formula) (kitchen.Formula, error) {
+	set, err := s.Settings(ctx)
+	if err == nil && f.Drops > 0 && f.PerML == 0 {
+		f.PerML = kitchen.PerML(set.Dropper)
+	}
+	return f, err
+}
+
+// MixFormula works a mixture out, by the user's own dropper; nothing is kept.
+func (s *Session) MixFormula(ctx context.Context, f kitchen.Formula) (*kitchen.Mixed, error) {
+	f, err := s.dropped(ctx, f)
+	if err != nil {
+		return nil, err
+	}
 	m, err := kitchen.Mix(s.Guide.Matrix, f)
 	return m, refuse(err)
 }
@@ -85,6 +99,10 @@ func (s *Session) MixFormula(_ context.Context, f kitchen.Formula) (*kitchen.Mix
 func (s *Session) PutFormula(ctx context.Context, id string, w Write, f kitchen.Formula) (*RecordedFormula, error) {
 	if utf8.RuneCountInString(f.Name) > mostName {
 		return nil, refused("a mixture's name has at most %d signs", mostName)
+	}
+	f, err := s.dropped(ctx, f)
+	if err != nil {
+		return nil, err
 	}
 	if _, err := kitchen.Mix(s.Guide.Matrix, f); err != nil {
 		return nil, refuse(err)
@@ -135,28 +153,32 @@ type Dilution struct {
 	G       float64 `json:"g" required:"false" doc:"Weight of herb, in grams"`
 	Dried   bool    `json:"dried" required:"false" doc:"The herb is dried"`
 	Drops   float64 `json:"drops" required:"false"`
-	Counted float64 `json:"counted" required:"false" doc:"How many drops of one's own dropper were counted into 5 ml; 0 for a standard dropper"`
+	Counted float64 `json:"counted" required:"false" doc:"How many drops of one's own dropper were counted into 5 ml; 0 for the one of the settings"`
 }
 
 // Reckon dilutes, pours and counts drops: a sentence for each that was asked. Nothing is kept.
-func (s *Session) Reckon(_ context.Context, q Dilution) ([]string, error) {
+func (s *Session) Reckon(ctx context.Context, q Dilution) ([]string, error) {
+	set, err := s.Settings(ctx)
+	if err != nil {
+		return nil, err
+	}
 	out := []string{}
 	if q.Have != 0 || q.Want != 0 || q.ML != 0 {
 		d, err := kitchen.Dilute(q.Have, q.Want, q.ML)
 		if err != nil {
 			return nil, refuse(err)
 		}
-		out = append(out, d.Says)
+		out = append(out, d.Says(set.imperial()))
 	}
 	if q.G != 0 {
-		says, err := kitchen.PourSaid(q.G, q.Dried)
+		says, err := kitchen.PourSaid(q.G, q.Dried, set.imperial())
 		if err != nil {
 			return nil, refuse(err)
 		}
 		out = append(out, says)
 	}
 	if q.Drops != 0 {
-		says, err := kitchen.DropsSaid(q.Drops, q.Counted)
+		says, err := kitchen.DropsSaid(q.Drops, cmp.Or(q.Counted, set.Dropper))
 		if err != nil {
 			return nil, refuse(err)
 		}

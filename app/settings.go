@@ -14,6 +14,7 @@ import (
 	"zestythicket/core/gauge"
 	"zestythicket/core/guide"
 	"zestythicket/core/harvest"
+	"zestythicket/core/kitchen"
 	"zestythicket/core/ruling"
 	"zestythicket/core/season"
 )
@@ -40,6 +41,10 @@ type Settings struct {
 	Known []KnownLength `json:"known" required:"false" maxItems:"50" doc:"Things whose length is known, to measure by on photographs"`
 	// Limits are the user's own, of what is gathered.
 	Limits []OwnLimit `json:"limits" required:"false" maxItems:"100" doc:"What the user takes of a taxon at most"`
+	// Dropper is how many drops of the user's own dropper were counted into 5 ml; 0 for a standard one.
+	Dropper float64 `json:"dropper" required:"false" minimum:"0" maximum:"500" doc:"How many drops of one's own dropper were counted into 5 ml; 0 for a standard dropper"`
+	// Quiet tells that a timer whose time is over makes no sound.
+	Quiet bool `json:"quiet" required:"false" doc:"A timer whose time is over makes no sound"`
 	// Trouble says why these are not what was kept; it is never kept.
 	Trouble string `json:"trouble,omitempty" doc:"Why what was kept cannot be read; these are what anybody has who set nothing"`
 }
@@ -220,6 +225,9 @@ func (s *Session) KeepSettings(ctx context.Context, set Settings) (*Settings, er
 		if k.Name == "" || !(k.MM > 0 && k.MM <= gauge.LongestKnown) {
 			return nil, refused("a thing to measure by has a name and a length of more than 0 and at most %d mm", gauge.LongestKnown)
 		}
+	}
+	if err := kitchen.CheckDropper(set.Dropper); err != nil {
+		return nil, refuse(err)
 	}
 	set.Known, set.Limits = append([]KnownLength{}, set.Known...), append([]OwnLimit{}, set.Limits...)
 	if err := cmp.Or(checkRegion(set.Region), set.Place.check(), set.Place.in(set.Region)); err != nil {

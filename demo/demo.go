@@ -1,5 +1,5 @@
-// Package demo holds a made-up scenario: ten records, two walks, two baskets, two prints, three drawn photographs, a household of two, a batch and what was noted of three years in an upland valley that does not
-// exist, by people who do not.
+// Package demo holds a made-up scenario: eleven records, two walks, three baskets, two prints, three drawn photographs, a household of two, a batch,
+// a mixture and what was noted of three years in an upland valley that does not exist, by people who do not.
 package demo
 
 import (
@@ -32,6 +32,15 @@ type Scenario struct {
 	Photos   []Photo      `json:"photos"`
 	People   []app.Person `json:"people"`
 	Batches  []Batch      `json:"batches"`
+	Formulas []Formula    `json:"formulas"`
+}
+
+// Formula is a made-up mixture that was recorded, and the id of the task that it steeps by.
+type Formula struct {
+	ID      string      `json:"id"`
+	At      time.Time   `json:"at"`
+	Mixture app.Mixture `json:"mixture"`
+	Steeps  string      `json:"steeps"`
 }
 
 // Batch is a made-up batch of food: the basket that it was made of, its weights, the steps that were done, and who ate of it when.
@@ -157,6 +166,17 @@ func Fill(ctx context.Context, s *app.Session) error {
 	for i := range all.Batches {
 		if err := prepared(ctx, s, &all.Batches[i]); err != nil {
 			return fmt.Errorf("batch %s: %w", all.Batches[i].ID, err)
+		}
+	}
+	for _, f := range all.Formulas {
+		w := writes(f.ID)
+		s.Now = func() time.Time { return f.At }
+		_, err := s.PutFormula(ctx, f.ID, w(), f.Mixture)
+		if err == nil {
+			_, err = s.AwaitTask(ctx, f.Steeps, w(), app.Awaited{What: "Strain: " + f.Mixture.Name, Why: "It steeps in the dark; shake it now and then.", Formula: f.ID})
+		}
+		if err != nil {
+			return fmt.Errorf("formula %s: %w", f.ID, err)
 		}
 	}
 	return nil

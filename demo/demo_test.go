@@ -46,7 +46,7 @@ func TestTheScenario(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(sc.Records) != 10 || sc.Settings.Place.Name != "Velna valley" {
+	if len(sc.Records) != 11 || sc.Settings.Place.Name != "Velna valley" {
 		t.Fatalf("%d records, set at %s", len(sc.Records), sc.Settings.Place.Name)
 	}
 	for _, f := range sc.Records {

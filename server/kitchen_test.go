@@ -1,6 +1,7 @@
 package server_test
 
 import (
+	"encoding/json"
 	"net/http"
 	"net/url"
 	"slices"
@@ -10,6 +11,7 @@ import (
 
 	"zestythicket/app"
 	"zestythicket/demo"
+	"zestythicket/guidefile"
 	"zestythicket/server/api"
 	"zestythicket/server/web"
 )
@@ -138,6 +140,76 @@ func TestFromThePanToTheSheet(t *testing.T) {
 	}
 }
 
+// What is kept too long is said; a mixture goes by the dropper that was counted when it was recorded, whatever is counted later.
+func TestShelvesAndDroppers(t *testing.T) {
+	r := serve(t)
+	var now time.Time
+	at, b := r.cook(&now)
+	if len(b.Keeps) != 2 || b.Keeps[0].Days != 2 || b.Over != "" || !strings.Contains(b.NotSo, "oil") {
+		t.Errorf("%+v, %q", b.Keeps, b.Over)
+	}
+	r.do("POST", at+"/shelf", `{`+op()+`,"how":"`+b.Keeps[0].Name+`","until":"`+b.Keeps[0].Until+`"}`, &b)
+	now = now.AddDate(0, 0, 3)
+	if r.do("GET", at, "", &b); !strings.Contains(b.Over, "throw it away") || b.Keeps[0].Until <= b.Until {
+		t.Errorf("three days later: %q, %+v", b.Over, b.Keeps)
+	}
+	var set app.Settings
+	r.do("GET", "/api/v1/settings", "", &set)
+	counted := func(drops float64, units string) (int, string) {
+		set.Dropper, set.Units = drops, units
+		body, err := json.Marshal(set)
+		if err != nil {
+			t.Fatal(err)
+		}
+		status, _, text := r.send("PUT", "/api/v1/settings", string(body), nil)
+		return status, text
+	}
+	if status, text := counted(3, "metric"); status != 422 || !strings.Contains(text, "count them once") {
+		t.Errorf("3 drops in 5 ml: %d %s", status, text)
+	}
+	if status, text := counted(125, "imperial"); status != http.StatusOK {
+		t.Fatalf("%d %s", status, text)
+	}
+	var f app.RecordedFormula
+	mixture := "/api/v1/formulas/" + app.NewID()
+	r.do("PUT", mixture, `{`+op()+`,"formula":{"name":"Water","parts":[{"name":"Water","percent":100}],"volume_ml":100,"drops":10}}`, &f)
+	counted(0, "imperial")
+	if r.do("GET", mixture, "", &f); f.Mixed.DropsML != 0.4 || f.Is.PerML != 25 {
+		t.Errorf("%+v of %+v", f.Mixed, f.Is)
+	}
+	var says []string
+	if r.do("POST", "/api/v1/formulas/reckoned", `{"have":96,"want":50,"ml":200,"drops":8}`, &says); len(says) != 2 || !strings.Contains(says[0], "104.2 ml (3.52 US fl oz)") || !strings.Contains(says[1], "0.4 ml, by the 20 drops") {
+		t.Errorf("%q", says)
+	}
+}
+
+// Of the year, today says what begins and ends where the user lives: in the demo's valley, early in September, nothing of another continent.
+func TestToday(t *testing.T) {
+	r := serve(t)
+	var now time.Time
+	r.cook(&now)
+	var d app.Today
+	r.do("GET", "/api/v1/today?date=2026-06-10", "", &d)
+	if d.Date != "2026-06-10" || d.Place != "Velna valley" || !d.Yours || d.Year == "" || len(d.Begins) == 0 || len(d.Begins) > 6 {
+		t.Errorf("%+v", d)
+	}
+	if first := d.Begins[0]; first.Taxon != "cantharellus-cibarius" || first.Stars != 3 || first.Span == "" || !slices.ContainsFunc(first.Doubles, func(x app.DoubleToday) bool { return x.Harm == "serious" || x.Harm == "deadly" }) {
+		t.Errorf("what is followed, and begins on 2 June by its own dates, stands first: %+v", first)
+	}
+	g, err := guidefile.Shipped()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, x := range slices.Concat(d.Begins, d.Ends) {
+		if n, _ := g.Taxon(x.Taxon); !slices.Contains(g.Taxa[n].Regions, "11") {
+			t.Errorf("%s does not grow there", x.Taxon)
+		}
+	}
+	if status, _, text := r.send("GET", "/api/v1/today?date=June", "", nil); status != 422 || !strings.Contains(text, "is not a day") {
+		t.Errorf("%d %s", status, text)
+	}
+}
+
 // With nothing recorded the sheet says what to do and whom to call.
 func TestTheSheetWithNothing(t *testing.T) {
 	r := serve(t)
@@ -181,7 +253,7 @@ func TestKitchenMistakes(t *testing.T) {
 		}
 	}
 	var k app.Kitchen
-	if r.do("GET", "/api/v1/kitchen", "", &k); len(k.Batches) != 2 || len(k.CameHome) != 0 {
+	if r.do("GET", "/api/v1/kitchen", "", &k); len(k.Batches) != 2 || len(k.CameHome) != 1 || k.CameHome[0].Name != "Field mushroom" {
 		t.Errorf("%+v", k)
 	}
 }

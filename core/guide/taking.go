@@ -113,6 +113,9 @@ var Doings = []Doing{
 // Heats tells whether the step cooks.
 func (d Doing) Heats() bool { return slices.Contains([]Doing{Blanch, Boil, Steam, Fry, Bake}, d) }
 
+// Looks tells whether the step only looks at what is there once more.
+func (d Doing) Looks() bool { return d == Sort || d == LayPrint }
+
 // AfterRain says that a kind waits for moisture: it comes from FromDays to WithinDays days after MM millimetres of rain.
 type AfterRain struct {
 	MM         float64 `json:"mm"`

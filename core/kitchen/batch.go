@@ -84,8 +84,10 @@ func UsualYield(others []map[Stage]float64, at Stage) (percent float64, of int) 
 }
 
 // Strictest puts the preparations of several taxa into one: every step that one of them must have, each for the longest time and at the greatest
-// heat that any of them asks for; then the other steps of the first. The order is the first's, then that in which things are done in a kitchen.
-func Strictest(of []*guide.Preparation) []guide.Step {
+// heat that any of them asks for; then the other steps of the first. Besides are those of what is not meant to be in it but still fits: what is done
+// to food counts of them, not how they are told, which is what their records were for. The order is the first's, then that in which things are
+// done in a kitchen.
+func Strictest(of, besides []*guide.Preparation) []guide.Step {
 	var out []guide.Step
 	place := func(do guide.Doing) int {
 		if len(of) > 0 && of[0] != nil {
@@ -95,12 +97,12 @@ func Strictest(of []*guide.Preparation) []guide.Step {
 		}
 		return 100 + slices.Index(guide.Doings, do)
 	}
-	for i, p := range of {
+	for i, p := range slices.Concat(of, besides) {
 		if p == nil {
 			continue
 		}
 		for _, s := range p.Steps {
-			if !s.Must && i > 0 {
+			if !s.Must && i > 0 || s.Do.Looks() && i >= len(of) {
 				continue
 			}
 			at := slices.IndexFunc(out, func(o guide.Step) bool { return o.Do == s.Do })
@@ -110,13 +112,25 @@ func Strictest(of []*guide.Preparation) []guide.Step {
 			}
 			o := &out[at]
 			o.Minutes, o.AtC, o.Must = max(o.Minutes, s.Minutes), max(o.AtC, s.AtC), o.Must || s.Must
-			if note := string(s.Note); note != "" && !strings.Contains(string(o.Note), note) {
-				o.Note = guide.Prose(strings.TrimPrefix(string(o.Note)+"; "+note, "; "))
-			}
+			o.Note = also(o.Note, s.Note)
 		}
 	}
 	slices.SortStableFunc(out, func(a, b guide.Step) int { return cmp.Compare(place(a.Do), place(b.Do)) })
 	return out
+}
+
+// also puts the sentences of a note behind another that does not say them yet.
+func also(note, more guide.Prose) guide.Prose {
+	out := strings.TrimSuffix(string(note), ".")
+	for _, says := range strings.Split(strings.TrimSuffix(string(more), "."), ". ") {
+		switch {
+		case out == "":
+			out = says
+		case !strings.Contains(strings.ToLower(out), strings.ToLower(says)):
+			out += ". " + guide.AtStart(says)
+		}
+	}
+	return guide.Prose(out)
 }
 
 // Run is a time for which a step was done, or is being done: To is zero while it goes on.

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 
@@ -162,7 +163,8 @@ type Diluted struct {
 	// SpiritML is how much of the strong one is taken; water is poured to it up to ToML.
 	SpiritML float64 `json:"spirit_ml"`
 	ToML     float64 `json:"to_ml"`
-	Says     string  `json:"says"`
+	// Of is the strength of the strong one, in per cent.
+	Of float64 `json:"of"`
 }
 
 // Dilute works out how much of a spirit of so many per cent by volume makes so many millilitres of another strength: V1 = C2·V2/C1. That
@@ -178,9 +180,26 @@ func Dilute(have, want, ml float64) (*Diluted, error) {
 	case !(ml > 0 && ml <= MostVolume):
 		return nil, fmt.Errorf("a volume is more than 0 and at most %d ml, not %g", MostVolume, ml)
 	}
-	d := &Diluted{SpiritML: round(want * ml / have), ToML: ml}
-	d.Says = fmt.Sprintf("Measure %.1f ml of the spirit of %.4g per cent and fill up with water to %.4g ml. Spirit and water shrink when they are mixed: fill up, do not add a measured amount.", d.SpiritML, have, ml)
-	return d, nil
+	return &Diluted{SpiritML: round(want * ml / have), ToML: ml, Of: have}, nil
+}
+
+// Says tells what to do, with fluid ounces beside the millilitres where they are wanted.
+func (d *Diluted) Says(ounces bool) string {
+	return fmt.Sprintf("Measure %s of the spirit of %.4g per cent and fill up with water to %s. Spirit and water shrink when they are mixed: fill up, do not add a measured amount.",
+		VolumeSaid(d.SpiritML, ounces), d.Of, VolumeSaid(d.ToML, ounces))
+}
+
+// FluidOunce is the fluid ounce of the United States in millilitres: a gallon of 231 cubic inches is 128 of them, exactly (NIST Handbook 44,
+// appendix C; from memory).
+const FluidOunce = 231 * 16.387064 / 128
+
+// VolumeSaid says a volume, with fluid ounces beside it where they are wanted. Millilitres are what is measured: the ounces of two countries differ.
+func VolumeSaid(ml float64, ounces bool) string {
+	says := strconv.FormatFloat(math.Round(1000*ml)/1000, 'f', -1, 64) + " ml"
+	if ounces {
+		says += fmt.Sprintf(" (%.3g US fl oz)", ml/FluidOunce)
+	}
+	return says
 }
 
 // How much spirit is poured on a weight of herb: twice its weight where it is fresh, five times where it is dried. Common practice; no source.
@@ -203,8 +222,8 @@ func Pour(grams float64, dried bool) (float64, error) {
 	return round(grams * onFresh), nil
 }
 
-// PourSaid says how much is poured on a weight.
-func PourSaid(grams float64, dried bool) (string, error) {
+// PourSaid says how much is poured on a weight in grams, with fluid ounces where they are wanted.
+func PourSaid(grams float64, dried, ounces bool) (string, error) {
 	ml, err := Pour(grams, dried)
 	if err != nil {
 		return "", err
@@ -213,14 +232,29 @@ func PourSaid(grams float64, dried bool) (string, error) {
 	if dried {
 		times = "five times"
 	}
-	return fmt.Sprintf("Pour %.4g ml on it: %s its weight.", ml, times), nil
+	return fmt.Sprintf("Pour %s on it: %s its weight.", VolumeSaid(ml, ounces), times), nil
+}
+
+// CountedInto is how many millilitres the drops of one's own dropper are counted into.
+const CountedInto = 5
+
+// PerML is how many drops a millilitre has, of a dropper of which so many were counted into 5 ml.
+func PerML(counted float64) float64 { return counted / CountedInto }
+
+// CheckDropper tells what is wrong with how many drops of one's own dropper were counted into 5 ml; 0 is for a standard one.
+func CheckDropper(counted float64) error {
+	if counted == 0 {
+		return nil
+	}
+	_, err := DropsToML(1, PerML(counted))
+	return err
 }
 
 // DropsSaid says how much drops are: counted is how many drops of one's own dropper were counted into 5 ml, 0 for a standard dropper.
 func DropsSaid(drops, counted float64) (string, error) {
 	per, by := float64(DropsPerML), ", by the 20 drops of water of a standard dropper; spirit gives smaller ones"
 	if counted != 0 {
-		per, by = counted/5, ""
+		per, by = PerML(counted), ", by your own dropper"
 	}
 	if !(drops > 0 && drops <= mostDrops) {
 		return "", fmt.Errorf("%g drops are no number of drops", drops)

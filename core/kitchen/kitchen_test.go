@@ -37,7 +37,8 @@ func TestCheckValues(t *testing.T) {
 	if ml, err := kitchen.Pour(100, true); err != nil || ml != 500 {
 		t.Errorf("dried: %g, %v", ml, err)
 	}
-	if d, err := kitchen.Dilute(96, 50, 200); err != nil || d.SpiritML != 104.2 || !strings.Contains(d.Says, "fill up") {
+	if d, err := kitchen.Dilute(96, 50, 200); err != nil || d.SpiritML != 104.2 || d.Says(false) != "Measure 104.2 ml of the spirit of 96 per cent and fill up with water to 200 ml. Spirit and water shrink when they are mixed: fill up, do not add a measured amount." ||
+		!strings.Contains(d.Says(true), "104.2 ml (3.52 US fl oz)") {
 		t.Errorf("%+v, %v", d, err)
 	}
 	if y, err := kitchen.Yield(640, 64); err != nil || y != 10 {
@@ -165,8 +166,9 @@ func TestWeights(t *testing.T) {
 // What is put into one pot must have what each of it must have, for the longest and at the hottest.
 func TestTheStrictestPreparation(t *testing.T) {
 	a := &guide.Preparation{Steps: []guide.Step{{Do: guide.Trim}, {Do: guide.Fry, Minutes: 10, Must: true}, {Do: guide.Serve}}}
-	b := &guide.Preparation{Steps: []guide.Step{{Do: guide.Boil, Minutes: 20, Must: true}, {Do: guide.DiscardWater, Must: true}, {Do: guide.Fry, Minutes: 15, AtC: 160}, {Do: guide.Rest, Minutes: 5}}}
-	got := kitchen.Strictest([]*guide.Preparation{a, nil, b})
+	// How b is told is no step of a's; that it is boiled is.
+	b := &guide.Preparation{Steps: []guide.Step{{Do: guide.LayPrint, Minutes: 240, Must: true}, {Do: guide.Boil, Minutes: 20, Must: true}, {Do: guide.DiscardWater, Must: true}, {Do: guide.Fry, Minutes: 15, AtC: 160}, {Do: guide.Rest, Minutes: 5}}}
+	got := kitchen.Strictest([]*guide.Preparation{a}, []*guide.Preparation{nil, b})
 	var does []guide.Doing
 	for _, s := range got {
 		does = append(does, s.Do)
@@ -175,10 +177,18 @@ func TestTheStrictestPreparation(t *testing.T) {
 		t.Errorf("%+v", got)
 	}
 	c := &guide.Preparation{Steps: []guide.Step{{Do: guide.Fry, Minutes: 15, AtC: 160, Must: true, Note: "in a lid-less pan"}}}
-	if got = kitchen.Strictest([]*guide.Preparation{a, c}); got[1].Minutes != 15 || got[1].AtC != 160 || got[1].Note != "in a lid-less pan" {
+	if got = kitchen.Strictest([]*guide.Preparation{a, c}, nil); got[1].Minutes != 15 || got[1].AtC != 160 || got[1].Note != "in a lid-less pan" {
 		t.Errorf("%+v", got[1])
 	}
-	if got := kitchen.Strictest(nil); len(got) != 0 {
+	// What one note says already is not said again by another.
+	d := &guide.Preparation{Steps: []guide.Step{{Do: guide.Fry, Minutes: 5, Must: true, Note: "In a lid-less pan. Throw it away where it smells of ink."}}}
+	if got = kitchen.Strictest([]*guide.Preparation{c, d}, nil); got[0].Note != "in a lid-less pan. Throw it away where it smells of ink" {
+		t.Errorf("%q", got[0].Note)
+	}
+	if got = kitchen.Strictest([]*guide.Preparation{a, b}, nil); !slices.ContainsFunc(got, func(s guide.Step) bool { return s.Do == guide.LayPrint }) {
+		t.Errorf("what is meant to be in it is looked at: %+v", got)
+	}
+	if got := kitchen.Strictest(nil, nil); len(got) != 0 {
 		t.Errorf("%+v", got)
 	}
 }

@@ -111,6 +111,11 @@ func TestStates(t *testing.T) {
 	if parts[0].InDays != 10 || parts[0].State.There() {
 		t.Errorf("ten days before: %+v", parts[0])
 	}
+	for day, turns := range map[string]bool{"2026-06-20": false, "2026-06-21": true, "2026-07-10": true, "2026-07-11": false, "2026-07-22": true, "2026-08-01": false} {
+		if parts, _ = Parts(s, []guide.Organ{"fruit"}, reference, reference, on(day), 0); parts[0].Turns() != turns {
+			t.Errorf("on %s it turns: %v", day, !turns)
+		}
+	}
 	if parts, _ = Parts(s, []guide.Organ{"fruit"}, reference, reference, on("2026-08-10"), 0); parts[0].SinceDays != 10 {
 		t.Errorf("ten days after: %+v", parts[0])
 	}
@@ -132,7 +137,8 @@ func TestRain(t *testing.T) {
 	for day, want := range map[string]Wet{
 		"2026-09-12": {Enough: true, Fell: "2026-09-03", Look: "2026-09-08", Known: 5},
 		"2026-09-02": {Since: "2026-08-20", Known: 3},
-		"2026-09-30": {Since: "2026-09-03", Known: 5}, // there was, and it is gone
+		"2026-09-24": {Since: "2026-09-03", Known: 5},                     // there was, and it is gone
+		"2026-09-30": {Since: "2026-09-03", Known: 5, Ends: "2026-09-10"}, // whether any came since is not known
 		"2026-08-01": {},
 		"2028-01-01": {}, // too old to tell anything
 	} {

@@ -118,6 +118,11 @@ func (p *Part) Says() string {
 	return map[State]string{Begins: "Beginning", InSeason: "In season", Ends: "Ending", Always: "All year"}[p.State]
 }
 
+// Turns tells whether a part begins or ends about now: it is within the first or last days of its window, or comes within as many.
+func (p *Part) Turns() bool {
+	return p.State == Begins || p.State == Ends || p.State == NotYet && p.InDays <= edge
+}
+
 // Place is the place of a state among the states.
 func (s State) Place() int {
 	return slices.Index(States, s)

@@ -192,6 +192,8 @@ type Wet struct {
 	Since  string `json:"since,omitempty"`
 	// Known is the number of days that are known; 0 where no weather was entered.
 	Known int `json:"known"`
+	// Ends is the last day that is known, where that is too long ago to tell that there was not enough; empty where it is not.
+	Ends string `json:"ends,omitempty"`
 }
 
 // Rain tells when there was enough rain last for what waits for it, and from when it is to be looked for. It looks a year back.
@@ -207,7 +209,11 @@ func Rain(days []Day, rule guide.AfterRain, on time.Time) Wet {
 		if w.Known == 0 || d.Date < w.Since {
 			w.Since = d.Date
 		}
+		w.Ends = max(w.Ends, d.Date)
 		w.Known++
+	}
+	if w.Ends >= date(on).AddDate(0, 0, -rule.WithinDays).Format(time.DateOnly) {
+		w.Ends = ""
 	}
 	for back := range yearDays {
 		end := date(on).AddDate(0, 0, -back)
@@ -223,7 +229,7 @@ func Rain(days []Day, rule guide.AfterRain, on time.Time) Wet {
 		}
 		w.Since = end.Format(time.DateOnly)
 		if w.Enough = back <= rule.WithinDays; w.Enough {
-			w.Since, w.Fell, w.Look = "", end.Format(time.DateOnly), end.AddDate(0, 0, rule.FromDays).Format(time.DateOnly)
+			w.Ends, w.Since, w.Fell, w.Look = "", "", end.Format(time.DateOnly), end.AddDate(0, 0, rule.FromDays).Format(time.DateOnly)
 		}
 		return w
 	}

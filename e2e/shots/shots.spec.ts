@@ -1,6 +1,8 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { basket, demo, expect, planned, test } from '../tests/thicket';
+import { basket, demo, expect, planned, Thicket, test } from '../tests/thicket';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
 
@@ -29,7 +31,6 @@ async function keep(page: Page, entry: string, data: object) {
 test('pictures of the main views', async ({ page }) => {
   test.setTimeout(180_000);
   const views: Record<string, string> = {
-    'new-record': '/',
     'bench-keep-looking': demo(10),
     'bench-cleared': demo(1),
     records: '/records',
@@ -40,10 +41,7 @@ test('pictures of the main views', async ({ page }) => {
     walk: planned,
     basket,
     prints: '/prints',
-    kitchen: '/kitchen/01960000-0000-7000-8000-00000000b101',
-    emergency: '/emergency',
-    cards: '/cards?walk=01960000-0000-7000-8000-00000000c001',
-    'side-by-side-ramsons': '/compare?target=allium-ursinum&other=convallaria-majalis&other=colchicum-autumnale',
+    'side-by-side': '/compare?target=symphytum-officinale&other=digitalis-purpurea',
   };
   for (const [name, path] of Object.entries(views)) {
     await page.goto(path);
@@ -97,4 +95,66 @@ test('pictures of the main views', async ({ page }) => {
   await page.goto('/guide/mine');
   await expect(page.getByText('Velna bolete')).toBeVisible();
   await shot(page, 'my-guide');
+});
+
+test('pictures of a day at home', async ({ browser }) => {
+  test.setTimeout(180_000);
+  const data = mkdtempSync(join(tmpdir(), 'thicket-shots-'));
+  const clock = join(data, 'clock');
+  const at = (time: string) => writeFileSync(clock, time);
+  at('2026-09-12T16:00:00Z');
+  const own = new Thicket(data);
+  await own.start('--demo', '--clock', clock);
+  const page = await browser.newPage({
+    baseURL: own.url,
+    timezoneId: 'UTC',
+    locale: 'en-GB',
+    viewport: { width: 1280, height: 800 },
+  });
+  await page.clock.install({ time: '2026-09-12T16:00:00Z' });
+  try {
+    await page.goto('/');
+    await page.getByRole('button', { name: 'Not now' }).click();
+    await expect(page.getByRole('list', { name: 'Begins about now' })).toBeVisible();
+    await shot(page, 'today');
+    await page.goto('/formulas');
+    await shot(page, 'formula');
+    const id = crypto.randomUUID().replace(/^(.{14})4/, '$17');
+    const post = async (path: string, sent: object) => {
+      const answer = await page.request.post(`/api/v1${path}`, { data: { op: crypto.randomUUID(), ...sent } });
+      expect(answer.status(), await answer.text()).toBe(200);
+      return answer.json();
+    };
+    await post('/batches', { id, pickings: ['01960000-0000-7000-8000-00000000d003'] });
+    await post(`/batches/${id}/steps`, { do: 'sort' });
+    await post(`/batches/${id}/timers`, { timer: crypto.randomUUID(), do: 'fry', minutes: 15 });
+    at('2026-09-12T16:06:00Z');
+    await page.goto(`/kitchen/${id}`);
+    await shot(page, 'kitchen');
+    at('2026-09-12T16:16:00Z');
+    const meal = {
+      id: crypto.randomUUID(),
+      at: '2026-09-12T16:16:00Z',
+      who: ['01960000-0000-7000-8000-00000000a001'],
+      g: 180,
+      raw: false,
+      drink: false,
+    };
+    const answer = await page.request.post(`/api/v1/batches/${id}/before`, { data: meal });
+    const said = ((await answer.json()) as { text: string }[]).map((s) => s.text);
+    await post(`/batches/${id}/meals`, { meal: { ...meal, told: said } });
+    at('2026-09-13T18:00:00Z');
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByRole('button', { name: 'Stop' })).toBeHidden();
+    await page.goto('/emergency?person=01960000-0000-7000-8000-00000000a001');
+    await page.getByLabel('When the first sign came').fill('2026-09-13T17:30');
+    await expect(page.getByRole('list', { name: 'What stands nearest to it' })).toBeVisible();
+    await page.getByRole('heading', { level: 1 }).click();
+    await page.evaluate(() => scrollTo(0, 0));
+    await shot(page, 'emergency', 1280, 1500);
+  } finally {
+    await page.close();
+    await own.stop();
+    rmSync(data, { recursive: true });
+  }
 });

@@ -43,6 +43,7 @@ const looked: Record<ViewId, Record<string, string>> = {
   kitchen: { kitchen: '/kitchen' },
   batch: { 'a batch': '/kitchen/01960000-0000-7000-8000-00000000b101' },
   formulas: { formulas: '/formulas' },
+  labels: { labels: '/labels' },
   household: { 'who eats here': '/household' },
   emergency: { 'the emergency sheet': '/emergency' },
   prints: { 'spore prints': '/prints?record=01960000-0000-7000-8000-000000000005' },

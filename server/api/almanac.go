@@ -28,6 +28,10 @@ func (a *api) almanacRoutes(h huma.API) {
 		func(ctx context.Context, s *app.Session, in *On) (*app.Almanac, error) {
 			return s.Almanac(ctx, in.Date)
 		})
+	register(a, h, operation(http.MethodGet, "/today", "get-today", "What begins and ends about now at the user's place"),
+		func(ctx context.Context, s *app.Session, in *On) (*app.Today, error) {
+			return s.Today(ctx, in.Date)
+		})
 	register(a, h, operation(http.MethodPost, "/almanac/follow", "follow-taxon", "Say how much a taxon is looked forward to"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			On

@@ -3,9 +3,11 @@ import styled from 'styled-components';
 import { Link } from 'wouter';
 import type { Schema } from '../api/client';
 import { useChangePicking } from '../api/useChangePicking';
+import { useSettings } from '../api/useSettings';
 import { useUrgent } from '../api/useUrgent';
 import { c } from '../theme/tokens';
 import { Button } from './Buttons';
+import { readyToRing, ring } from './ring';
 import { left, useTick } from './timers';
 
 /** A line over every view. */
@@ -63,7 +65,8 @@ export default function Urgent({ path }: { path: string }) {
     for (const p of data?.prints ?? [])
       notify(p.id, printed(p), 'Look at it in daylight, before the cap begins to rot.');
   }, [data]);
-  if (!data) return null;
+  // Where somebody is ill the numbers stand first.
+  if (!data || path === '/emergency') return null;
   return (
     <>
       {data.dirty
@@ -97,28 +100,63 @@ export default function Urgent({ path }: { path: string }) {
               </Button>
             </Bar>
           ))}
-      {data.timers
-        .filter((t) => path !== `/kitchen/${t.batch}`)
-        .map((t) => (
-          <Running key={t.id} timer={t} now={data.now} at={data.at} />
-        ))}
+      {data.timers.map((t) => (
+        <Running key={t.id} timer={t} now={data.now} at={data.at} here={path === `/kitchen/${t.batch}`} />
+      ))}
     </>
   );
 }
 
-/** A timer that runs, with what is left of it. */
-function Running({ timer: t, now, at }: { timer: Schema['BatchTimer']; now: string; at: number }) {
+/** How often, in ms, a timer whose time is over sounds again, and how many times. Common practice; no source. */
+const again = 15_000;
+const times = 20;
+/** How often, in ms, it is tried. */
+const tries = 1000;
+
+/** A timer that runs, with what is left of it; what stands on its own batch's view is said there alone, and sounds here too. */
+function Running({ timer: t, now, at, here }: { timer: Schema['BatchTimer']; now: string; at: number; here: boolean }) {
   useTick();
+  const { data: settings } = useSettings();
   const seconds = left(t, now, at);
+  const over = seconds <= 0;
+  const [silent, setSilent] = useState(() => kept(`silent-${t.id}`) !== null);
   useEffect(() => {
-    if (seconds <= 0) notify(t.id, `Time is over: ${t.name}`, `It was ${t.says} for ${t.minutes} minutes.`);
-  }, [seconds, t]);
+    addEventListener('pointerdown', readyToRing, { once: true });
+    addEventListener('keydown', readyToRing, { once: true });
+    return () => {
+      removeEventListener('pointerdown', readyToRing);
+      removeEventListener('keydown', readyToRing);
+    };
+  }, []);
+  useEffect(() => {
+    if (over) notify(t.id, `Time is over: ${t.name}`, `It was ${t.says} for ${t.minutes} minutes.`);
+  }, [over, t]);
+  const quiet = silent || !settings || settings.quiet;
+  useEffect(() => {
+    if (!over || quiet) return;
+    let rung = 0;
+    let next = 0;
+    const sound = () => {
+      if (Date.now() < next || !ring()) return; // before the page was touched a device may not; then at once
+      next = Date.now() + again;
+      if (++rung === times) clearInterval(timer);
+    };
+    const timer = setInterval(sound, tries);
+    sound();
+    return () => clearInterval(timer);
+  }, [over, quiet]);
+  const silence = () => {
+    keep(`silent-${t.id}`, 'yes');
+    setSilent(true);
+  };
+  if (here && (!over || quiet)) return null;
   return (
-    <Bar aria-label="A timer" $quiet={seconds > 0}>
-      <span role={seconds > 0 ? undefined : 'alert'}>
-        <strong>{seconds > 0 ? clock(seconds) : 'Time is over'}</strong>: {t.name} is being {t.says}.{' '}
-        <Link href={`/kitchen/${t.batch}`}>The batch</Link>
+    <Bar aria-label="A timer" $quiet={!over}>
+      <span role={over ? 'alert' : undefined}>
+        <strong>{over ? 'Time is over' : clock(seconds)}</strong>: {t.name} is being {t.says}.{' '}
+        {!here && <Link href={`/kitchen/${t.batch}`}>The batch</Link>}
       </span>
+      {over && !quiet && <Button onPress={silence}>Silence</Button>}
     </Bar>
   );
 }

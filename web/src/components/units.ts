@@ -15,15 +15,20 @@ const [tenth, hundredth] = [to(1), to(2)];
 const foot = 0.3048;
 const inch = 25.4;
 const ounce = 28.349523125;
+/** The fluid ounce of the United States, in millilitres: a gallon of 231 cubic inches has 128 of them, exactly. */
+const fluid = (231 * 16.387064) / 128;
 
-/** Heights above the sea, rain, warmth, weights, and lengths of what one holds in a hand. */
-export function inUnits(imperial: boolean): Record<'height' | 'rain' | 'warmth' | 'weight' | 'length', InUnits> {
+/** Heights above the sea, rain, warmth, weights, volumes, and lengths of what one holds in a hand. */
+export function inUnits(
+  imperial: boolean,
+): Record<'height' | 'rain' | 'warmth' | 'weight' | 'volume' | 'length', InUnits> {
   if (!imperial)
     return {
       height: { unit: 'm', whole: true, shown: same, kept: same },
       rain: { unit: 'mm', whole: false, shown: same, kept: same },
       warmth: { unit: '°C', whole: false, shown: same, kept: same },
       weight: { unit: 'g', whole: false, shown: tenth, kept: tenth },
+      volume: { unit: 'ml', whole: false, shown: hundredth, kept: hundredth },
       length: { unit: 'mm', whole: false, shown: hundredth, kept: hundredth },
     };
   return {
@@ -31,6 +36,7 @@ export function inUnits(imperial: boolean): Record<'height' | 'rain' | 'warmth' 
     rain: { unit: 'in', whole: false, shown: (mm) => hundredth(mm / inch), kept: (i) => tenth(i * inch) },
     warmth: { unit: '°F', whole: false, shown: (c) => tenth(c * 1.8 + 32), kept: (f) => tenth((f - 32) / 1.8) },
     weight: { unit: 'oz', whole: false, shown: (g) => tenth(g / ounce), kept: (oz) => tenth(oz * ounce) },
+    volume: { unit: 'US fl oz', whole: false, shown: (ml) => hundredth(ml / fluid), kept: (oz) => tenth(oz * fluid) },
     length: { unit: 'in', whole: false, shown: (mm) => hundredth(mm / inch), kept: (i) => hundredth(i * inch) },
   };
 }

@@ -66,6 +66,7 @@ export const components: Record<ViewId, Fetched> = {
   kitchen: fetched(() => import('./kitchen/Kitchen')),
   batch: fetched(() => import('./kitchen/Batch')),
   formulas: fetched(() => import('./formulas/Formulas')),
+  labels: fetched(() => import('./kitchen/Labels')),
   household: fetched(() => import('./household/Household')),
   emergency: fetched(() => import('./emergency/Emergency')),
   baskets: fetched(() => import('./baskets/Baskets')),

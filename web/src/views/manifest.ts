@@ -28,7 +28,8 @@ export type ViewId =
   | 'batch'
   | 'household'
   | 'emergency'
-  | 'formulas';
+  | 'formulas'
+  | 'labels';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -56,8 +57,8 @@ const search: Shortcut = [['/'], 'To the search'];
 export const views: Record<ViewId, View> = {
   start: {
     path: '/',
-    title: 'New record',
-    nav: { name: 'New', icon: 'M13 4v18M4 13h18' },
+    title: 'Today',
+    nav: { name: 'Today', icon: 'M13 4v18M4 13h18' },
     key: 'n',
     shortcuts: [search],
   },
@@ -111,6 +112,7 @@ export const views: Record<ViewId, View> = {
     shortcuts: [],
   },
   batch: { path: '/kitchen/:id', title: 'A batch', shortcuts: [[['z', 'y'], 'Undo, redo']] },
+  labels: { path: '/labels', title: 'Labels', shortcuts: [] },
   formulas: { path: '/formulas', title: 'Formulas', shortcuts: [] },
   household: { path: '/household', title: 'Who eats here', shortcuts: [] },
   emergency: {

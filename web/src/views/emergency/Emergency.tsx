@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import styled from 'styled-components';
-import { Link } from 'wouter';
+import { Link, useSearchParams } from 'wouter';
 import { newId, type Schema } from '../../api/client';
 import { useChangeHousehold, useHousehold } from '../../api/useHousehold';
 import { useSettings } from '../../api/useSettings';
@@ -28,6 +28,7 @@ const Sheet = styled(Page)`
   .near { list-style: none; padding: 0; }
   .near li { display: grid; grid-template-columns: 20px minmax(0, 1fr); gap: 8px; padding: 5px 0; }
   .near .fits { font-weight: 700; }
+  .near .fits small { font-weight: 400; color: ${c('ink')}; }
   small { color: ${c('stone')}; font-size: 15px; }
   @media print {
     padding: 0;
@@ -71,7 +72,8 @@ export default function Emergency() {
   const { weight } = useUnits();
   const { data: house } = useHousehold();
   const { mutate, isPending } = useChangeHousehold();
-  const [person, setPerson] = useState('');
+  const [search] = useSearchParams();
+  const [person, setPerson] = useState(search.get('person') ?? '');
   const [first, setFirst] = useState('');
   const [signs, setSigns] = useState('');
   const { data: sheet, error } = useSheet(person, first ? new Date(first).toISOString() : '');

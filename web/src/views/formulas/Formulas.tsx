@@ -12,6 +12,7 @@ import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import { Quantity } from '../../components/Quantity';
 import { TaxonPicker } from '../../components/TaxonPicker';
+import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
 import { Reckoner } from './Reckoner';
 
@@ -24,7 +25,7 @@ const Card = styled.article`
   table { border-collapse: collapse; margin: 8px 0; font-variant-numeric: tabular-nums; }
   th, td { text-align: left; padding: 3px 18px 3px 0; border-bottom: 1.5px solid ${c('mist')}; }
   .over { color: ${c('thorn')}; font-weight: 600; }
-  ul { list-style: disc; padding-left: 20px; }
+  ul { list-style: disc; padding-left: 20px; margin: 8px 0 12px; }
 `;
 
 /** Mixtures that somebody records: worked out, held against the guide's limits, with their cautions. The program advises none. */
@@ -69,6 +70,8 @@ export default function Formulas() {
 
 /** What a mixture comes to. */
 function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
+  const { volume } = useUnits();
+  const ounces = volume.unit !== 'ml';
   return (
     <>
       <table>
@@ -77,6 +80,7 @@ function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
             <th>Part</th>
             <th>Per cent</th>
             <th>Millilitres</th>
+            {ounces && <th>{volume.unit}</th>}
           </tr>
         </thead>
         <tbody>
@@ -85,18 +89,21 @@ function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
               <td>{p.called}</td>
               <td>{p.percent}</td>
               <td>{p.ml}</td>
+              {ounces && <td>{volume.shown(p.ml)}</td>}
             </tr>
           ))}
           <tr>
             <td>In all</td>
             <td>100</td>
             <td>{of.volume_ml}</td>
+            {ounces && <td>{volume.shown(of.volume_ml)}</td>}
           </tr>
         </tbody>
       </table>
       {m.drops_ml > 0 && (
         <p>
-          {of.drops} drops are {m.drops_ml} ml.
+          {of.drops} drops are {m.drops_ml} ml
+          {of.per_ml ? ', by your own dropper.' : ', by the 20 drops of water of a standard dropper.'}
         </p>
       )}
       {m.over.map((o) => (
@@ -168,6 +175,7 @@ function One({ formula: f, onChange }: { formula: Schema['RecordedFormula']; onC
         >
           Delete
         </Quiet>
+        <Link href={`/labels?formula=${f.id}`}>Its label</Link>
         <Quiet onPress={() => print()}>Print</Quiet>
       </Row>
     </Card>
@@ -178,6 +186,7 @@ function Form({ draft, onDone }: { draft: { id: string; formula: Mixture }; onDo
   const { guide } = useGuide();
   const { mutate, isPending } = useChangeFormula();
   const mixed = useMixed();
+  const { volume } = useUnits();
   const [f, setF] = useState(draft.formula);
   const set = (part: Partial<Mixture>) => {
     mixed.reset();
@@ -197,7 +206,11 @@ function Form({ draft, onDone }: { draft: { id: string; formula: Mixture }; onDo
     >
       <Row style={{ alignItems: 'end' }}>
         <Text label="Its name" value={f.name ?? ''} onChange={(name) => set({ name })} />
-        <Quantity label="Finished volume, ml" value={f.volume_ml} onChange={(v) => set({ volume_ml: v ?? 0 })} />
+        <Quantity
+          label={`Finished volume, ${volume.unit}`}
+          value={volume.shown(f.volume_ml)}
+          onChange={(v) => set({ volume_ml: volume.kept(v ?? 0) })}
+        />
         <Quantity label="Drops at a time" whole value={f.drops || undefined} onChange={(v) => set({ drops: v ?? 0 })} />
       </Row>
       {f.parts.map((p, i) => (

@@ -3,6 +3,7 @@ import { useReckoned } from '../../api/useFormulas';
 import { Button, Row } from '../../components/Buttons';
 import { Quantity } from '../../components/Quantity';
 import { Tick } from '../../components/Tick';
+import { useUnits } from '../../components/useUnits';
 
 /** Dilutes a spirit, pours it on a weight, and counts drops. */
 export function Reckoner() {
@@ -15,6 +16,7 @@ export function Reckoner() {
     drops?: number;
     counted?: number;
   }>({});
+  const { volume, weight } = useUnits();
   const [dried, setDried] = useState(false);
   const field = (key: keyof typeof q, label: string) => (
     <Quantity
@@ -33,23 +35,28 @@ export function Reckoner() {
       style={{ display: 'grid', gap: 10 }}
       onSubmit={(e) => {
         e.preventDefault();
-        mutate({ ...q, dried });
+        mutate({
+          ...q,
+          dried,
+          ...(q.ml === undefined ? {} : { ml: volume.kept(q.ml) }),
+          ...(q.g === undefined ? {} : { g: weight.kept(q.g) }),
+        });
       }}
     >
       <Row style={{ alignItems: 'end' }}>
         {field('have', 'Spirit that is there, per cent')}
         {field('want', 'Spirit that is wanted, per cent')}
-        {field('ml', 'How much of it, ml')}
+        {field('ml', `How much of it, ${volume.unit}`)}
       </Row>
       <Row style={{ alignItems: 'end' }}>
-        {field('g', 'Herb, grams')}
+        {field('g', weight.unit === 'oz' ? 'Herb, ounces' : 'Herb, grams')}
         <Tick isSelected={dried} onChange={setDried}>
           It is dried
         </Tick>
       </Row>
       <Row style={{ alignItems: 'end' }}>
         {field('drops', 'Drops')}
-        {field('counted', 'Drops of your own dropper in 5 ml, if you have counted them')}
+        {field('counted', 'Drops of another dropper in 5 ml; left empty, the one of your settings')}
       </Row>
       <Row>
         <Button type="submit">Reckon</Button>

@@ -69,6 +69,11 @@ export default function Batch({ id }: { id: string }) {
         ))}
         {b.closed && ' · used up'}
       </p>
+      {b.over && !b.closed && (
+        <p role="alert">
+          <strong>{b.over}</strong>
+        </p>
+      )}
       {b.trouble && (
         <p role="alert">
           <strong>{b.trouble}</strong>
@@ -246,44 +251,46 @@ function Weights({ batch: b, open, busy, onChange }: Part) {
   );
 }
 
-const Label = styled.div`
-  border: 2px solid ${c('ink')};
-  border-radius: 10px;
-  padding: 12px 16px;
-  max-width: 20rem;
-  margin: 12px 0;
-  strong { display: block; font: 800 22px/1.2 ${face.head}; }
-`;
-
 function Shelf({ batch: b, open, busy, onChange }: Part) {
   const [how, setHow] = useState(b.shelved);
   const [until, setUntil] = useState(b.until);
   return (
     <>
       {open && (
-        <Row style={{ alignItems: 'end' }} data-screen-only>
-          <Text label="How it is kept" value={how} onChange={setHow} placeholder="In the cold, frozen, in a jar" />
-          <Text label="Until" type="date" value={until} onChange={setUntil} />
-          <Button isDisabled={busy || !how.trim()} onPress={() => onChange({ do: 'shelve', how, until })}>
-            Keep that
-          </Button>
-        </Row>
+        <>
+          <p>At most, by common practice; what stands above comes first. Where will it be?</p>
+          <Row data-screen-only>
+            {b.keeps.map((k) => (
+              <Button
+                key={k.on}
+                isDisabled={busy}
+                onPress={() => {
+                  setHow(k.name);
+                  setUntil(k.until);
+                }}
+              >
+                {k.name}: {k.days} days
+              </Button>
+            ))}
+          </Row>
+          <Row style={{ alignItems: 'end', marginTop: 10 }} data-screen-only>
+            <Text label="How it is kept" value={how} onChange={setHow} placeholder="In the cold, in the blue bowl" />
+            <Text label="Until" type="date" value={until} onChange={setUntil} />
+            <Button isDisabled={busy || !how.trim()} onPress={() => onChange({ do: 'shelve', how, until })}>
+              Keep that
+            </Button>
+          </Row>
+        </>
       )}
-      <Label aria-label="Its label">
-        <strong>{b.name}</strong>
-        {b.date && <div>Gathered {b.date}</div>}
-        {b.shelved && <div>{b.shelved}</div>}
-        {b.until && <div>Keeps until {b.until}</div>}
-        <div>{b.state}</div>
-        {b.lacking.length > 0 && (
-          <div>
-            <b>Must still be done:</b> {b.lacking.join(' ')}
-          </div>
-        )}
-        <div>Batch {b.id.slice(-6)}</div>
-      </Label>
+      {b.shelved && (
+        <p>
+          {b.shelved}
+          {b.until && `, until ${b.until}`}.
+        </p>
+      )}
+      <p>{b.not_so}</p>
       <Row data-screen-only>
-        <Quiet onPress={() => print()}>Print the page with its label</Quiet>
+        <Link href={`/labels?batch=${b.id}`}>Print its label</Link>
       </Row>
     </>
   );

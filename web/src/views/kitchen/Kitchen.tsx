@@ -29,6 +29,7 @@ export default function Kitchen() {
       <Row data-screen-only>
         <Link href="/household">Who eats here</Link>
         <Link href="/formulas">Formulas</Link>
+        <Link href="/labels">Labels</Link>
         <Link href="/waiting">All that waits</Link>
         <Link href="/emergency">Somebody is ill</Link>
       </Row>
@@ -76,7 +77,9 @@ export default function Kitchen() {
                 {[b.date, b.until && `keeps until ${b.until}`, b.closed && 'used up'].filter(Boolean).join(' · ')}
               </small>
             </div>
-            {b.lacking && !b.closed && <span className="lacking">Still to be prepared</span>}
+            {(b.over || b.lacking) && (
+              <span className="lacking">{b.over ? 'Kept too long' : 'Still to be prepared'}</span>
+            )}
           </li>
         ))}
       </List>

@@ -54,6 +54,11 @@ export function Meals({
   const asked = before.data;
   const of = before.variables;
   const again = () => before.reset();
+  const done = () => {
+    setNoting(false);
+    setAt('');
+    again();
+  };
   return (
     <Box aria-label="Meals">
       <h2>Meals</h2>
@@ -64,7 +69,10 @@ export function Meals({
             {moment(m.at)}: {m.names.join(', ')}
             {m.g ? `, ${withUnit(weight, m.g)}` : ''}
             {m.raw && ', raw'}
-            {m.drink && ', with alcohol'}
+            {m.drink && ', with alcohol'}{' '}
+            <Link href={`/emergency${m.who.length === 1 ? `?person=${m.who[0]}` : ''}`} data-screen-only>
+              Ill after it?
+            </Link>
           </li>
         ))}
       </ul>
@@ -149,17 +157,11 @@ export function Meals({
               <Row>
                 <Primary
                   isDisabled={busy}
-                  onPress={() =>
-                    of &&
-                    onChange({ do: 'eat', meal: { ...of, told: asked.map((s) => s.text) } }, () => {
-                      setNoting(false);
-                      again();
-                    })
-                  }
+                  onPress={() => of && onChange({ do: 'eat', meal: { ...of, told: asked.map((s) => s.text) } }, done)}
                 >
                   {asked.some((s) => s.stops) ? 'I have read it; note the meal all the same' : 'Note the meal'}
                 </Primary>
-                <Quiet onPress={() => setNoting(false)}>They do not eat of it</Quiet>
+                <Quiet onPress={done}>They do not eat of it</Quiet>
               </Row>
             </>
           ) : (
@@ -167,7 +169,7 @@ export function Meals({
               <Primary type="submit" isDisabled={who.length === 0 || before.isPending}>
                 What is to be minded first
               </Primary>
-              <Quiet onPress={() => setNoting(false)}>Not now</Quiet>
+              <Quiet onPress={done}>Not now</Quiet>
             </Row>
           )}
         </form>

@@ -106,6 +106,9 @@ function Form({ kept }: { kept: Kept }) {
         <Tick isSelected={s.no_shortcuts ?? false} onChange={(no_shortcuts) => set({ no_shortcuts })}>
           Keys do nothing by themselves: no key for a view, an answer or undo
         </Tick>
+        <Tick isSelected={s.quiet ?? false} onChange={(quiet) => set({ quiet })}>
+          A timer whose time is over makes no sound
+        </Tick>
         <Pick
           label="Units"
           value={s.units}
@@ -114,6 +117,13 @@ function Form({ kept }: { kept: Kept }) {
             { id: 'metric', name: 'Millimetres and grams' },
             { id: 'imperial', name: 'Inches and ounces' },
           ]}
+        />
+        <Quantity
+          label="Drops of your own dropper in 5 ml"
+          whole
+          value={s.dropper || undefined}
+          onChange={(dropper) => set({ dropper: dropper ?? 0 })}
+          hint="Count them once with water. Left empty, a standard dropper counts: 20 drops to the millilitre."
         />
       </Group>
       <Group>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation, useSearchParams } from 'wouter';
 import { type About, answered, api, type Taxon } from '../../api/client';
@@ -9,21 +9,25 @@ import { useWaiting } from '../../api/useWaiting';
 import { useWalks } from '../../api/useWalks';
 import { Button, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
+import { lazily } from '../../components/lazily';
 import { Page, Waiting } from '../../components/Page';
 import { keepTourSeen, tourSeen } from '../../components/tourSeen';
+import { useNarrow } from '../../components/useNarrow';
 import { usePause } from '../../components/usePause';
 import { useToday } from '../../components/useToday';
 import { useTour } from '../../components/useTour';
 import { leafParts } from '../../drawings/leaves';
 import { Mushroom } from '../../drawings/Mushroom';
 import { Sheet } from '../../drawings/Sheet';
-import { c } from '../../theme/tokens';
+import { c, narrow } from '../../theme/tokens';
+
+const Season = lazily(() => import('./Season'));
 
 const Kinds = styled.div`
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 280px));
   gap: 14px;
-  margin: 18px 0 26px;
+  margin: 14px 0 18px;
   button { display: grid; justify-items: center; gap: 8px; padding: 18px 8px; border-radius: 18px; font-size: 20px; }
   svg { max-width: 100%; }
 `;
@@ -33,6 +37,11 @@ const Found = styled.ul`
   max-width: 34rem;
   button { width: 100%; text-align: left; margin-bottom: 6px; font-weight: 500; }
   em { color: ${c('stone')}; }
+`;
+
+const WaitList = styled.ul`
+  li { border-top: 1.5px solid ${c('mist')}; }
+  a { display: block; padding: 11px 0; min-height: 48px; }
 `;
 
 const More = styled.div`
@@ -57,14 +66,28 @@ const Offer = styled.section`
   p { flex: 1 1 16rem; }
 `;
 
-/** Starts a record with one choice: plant or mushroom, or a working name found by any of its names. */
+const Parts = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 34rem) minmax(0, 1fr);
+  gap: 0 44px;
+  align-items: start;
+  margin-top: 4px;
+  > div { grid-column: 1; }
+  h2 { margin-top: 14px; }
+  > div + div, > section + div { margin-top: 18px; }
+  && > .beside { grid-column: 2; grid-row: 1 / 4; margin-top: 0; }
+  ${narrow} { grid-template-columns: minmax(0, 1fr); > div, && > .beside { grid-column: 1; grid-row: auto; } }
+`;
+
 /** How many things that wait are named on the first view. */
 const waits = 5;
 
+/** Today: a record is begun with one press, of a plant, a mushroom or a name; what waits; what begins where one lives. */
 export default function Start() {
   const { data: settings, error } = useSettings();
   const { start, isPending: starting } = useStartRecord();
   const today = useToday();
+  const isNarrow = useNarrow();
   const [, go] = useLocation();
   const [search] = useSearchParams();
   const { data: walks } = useWalks();
@@ -103,90 +126,105 @@ export default function Start() {
       (id) => go(`/bench/${id}`),
     );
   return (
-    <Page>
-      <h1>What is in front of you?</h1>
-      <p>One plant traced to its own stem, or one fruit body. Everything else comes while you look.</p>
-      {walk && (
-        <Row>
-          <Toggle isSelected={!alone} onChange={(is) => setAlone(!is)}>
-            On the walk “{walk.name || walk.date}”
-          </Toggle>
-        </Row>
-      )}
-      {offered && (
-        <Offer aria-label="First time here?">
-          <p>
-            <strong>First time here?</strong> One minute on a made-up mushroom shows how a ruling comes about.
-          </p>
-          <Row>
-            <Button isDisabled={isPending} onPress={tour}>
-              Walk through
-            </Button>
-            <Quiet
-              onPress={() => {
-                keepTourSeen();
-                setOffered(false);
-              }}
-            >
-              Not now
-            </Quiet>
-          </Row>
-        </Offer>
-      )}
-      <Kinds>
-        <Button isDisabled={starting} onPress={() => begin('plantae')}>
-          <Sheet viewBox="0 0 120 100" height="110" width="154" aria-hidden>
-            {leafParts['growth-form']?.herb}
-          </Sheet>
-          A plant
-        </Button>
-        <Button isDisabled={starting} onPress={() => begin('fungi')}>
-          <Sheet viewBox="0 6 120 124" height="110" width="120" aria-hidden>
-            <Mushroom shown={{}} />
-          </Sheet>
-          A mushroom
-        </Button>
-      </Kinds>
-      <p>
-        No idea what it is? <Link href="/key">Walk a key</Link>; its answers are kept as readings.
-      </p>
-      <Text
-        label="Or start from a name you have in mind"
-        type="search"
-        value={name}
-        onChange={setName}
-        placeholder="Any name: common, scientific, older"
-        hint="It is then held against that name alone, and harder."
-      />
-      {query !== '' && found.data && (
-        <Found aria-label="Names found">
-          {found.data.slice(0, 8).map((t) => (
-            <li key={t.id}>
-              <Button isDisabled={starting} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
-                <Name taxon={t} />
-              </Button>
-            </li>
-          ))}
-          {found.data.length === 0 && (
-            <li>This guide has no such name. Start from a plant or a mushroom, and leave it if nothing fits.</li>
+    <Page style={{ maxWidth: 1180 }}>
+      <h1>
+        {new Date(`${today}T12:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })}
+      </h1>
+      <Parts>
+        <div>
+          <h2>What is in front of you?</h2>
+          <p>One plant traced to its own stem, or one fruit body.</p>
+          {walk && (
+            <Row>
+              <Toggle isSelected={!alone} onChange={(is) => setAlone(!is)}>
+                On the walk “{walk.name || walk.date}”
+              </Toggle>
+            </Row>
           )}
-        </Found>
-      )}
-      {found.error && <p role="alert">{found.error.message}</p>}
-      <More>
-        <Text label="Day" type="date" value={date ?? on?.date ?? today} onChange={setDate} />
-        <Text
-          label="Place"
-          value={place ?? (on ? '' : (settings.place.name ?? ''))}
-          onChange={setPlace}
-          {...(on ? { placeholder: 'Where the walk begins' } : {})}
-        />
-      </More>
-      <Waits />
-      <Row style={{ marginTop: 18 }}>
-        <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
-        <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
-      </Row>
+          <Kinds>
+            <Button isDisabled={starting} onPress={() => begin('plantae')}>
+              <Sheet viewBox="0 0 120 100" height="110" width="154" aria-hidden>
+                {leafParts['growth-form']?.herb}
+              </Sheet>
+              A plant
+            </Button>
+            <Button isDisabled={starting} onPress={() => begin('fungi')}>
+              <Sheet viewBox="0 6 120 124" height="110" width="120" aria-hidden>
+                <Mushroom shown={{}} />
+              </Sheet>
+              A mushroom
+            </Button>
+          </Kinds>
+          {offered && (
+            <Offer aria-label="First time here?">
+              <p>
+                <strong>First time here?</strong> One minute on a made-up mushroom shows how a ruling comes about.
+              </p>
+              <Row>
+                <Button isDisabled={isPending} onPress={tour}>
+                  Walk through
+                </Button>
+                <Quiet
+                  onPress={() => {
+                    keepTourSeen();
+                    setOffered(false);
+                  }}
+                >
+                  Not now
+                </Quiet>
+              </Row>
+            </Offer>
+          )}
+        </div>
+        {isNarrow && <Waits />}
+        <div>
+          <p>
+            No idea what it is? <Link href="/key">Walk a key</Link>; its answers are kept as readings.
+          </p>
+          <Text
+            label="Or start from a name you have in mind"
+            type="search"
+            value={name}
+            onChange={setName}
+            placeholder="Any name: common, scientific, older"
+            hint="It is then held against that name alone, and harder."
+          />
+          {query !== '' && found.data && (
+            <Found aria-label="Names found">
+              {found.data.slice(0, 8).map((t) => (
+                <li key={t.id}>
+                  <Button isDisabled={starting} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
+                    <Name taxon={t} />
+                  </Button>
+                </li>
+              ))}
+              {found.data.length === 0 && (
+                <li>This guide has no such name. Start from a plant or a mushroom, and leave it if nothing fits.</li>
+              )}
+            </Found>
+          )}
+          {found.error && <p role="alert">{found.error.message}</p>}
+          <More>
+            <Text label="Day" type="date" value={date ?? on?.date ?? today} onChange={setDate} />
+            <Text
+              label="Place"
+              value={place ?? (on ? '' : (settings.place.name ?? ''))}
+              onChange={setPlace}
+              {...(on ? { placeholder: 'Where the walk begins' } : {})}
+            />
+          </More>
+          <Row style={{ marginTop: 18 }}>
+            <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
+            <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
+          </Row>
+        </div>
+        <div className="beside">
+          {!isNarrow && <Waits />}
+          <Suspense>
+            <Season />
+          </Suspense>
+        </div>
+      </Parts>
     </Page>
   );
 }
@@ -212,13 +250,13 @@ function Waits() {
   return (
     <section aria-label="What waits">
       <h2>What waits</h2>
-      <ul>
+      <WaitList>
         {lines.slice(0, waits).map((l) => (
           <li key={l.key}>
             <Link href={l.to}>{l.says}</Link>
           </li>
         ))}
-      </ul>
+      </WaitList>
       {lines.length > waits && <Link href="/waiting">All {lines.length}</Link>}
     </section>
   );
