@@ -47,12 +47,17 @@ type Urgent struct {
 	Dirty  []Dirty      `json:"dirty" doc:"Open baskets after which hands and knife are to be cleaned"`
 	Prints []Print      `json:"prints" doc:"Spore prints that can be looked at, while their time lasts"`
 	Timers []BatchTimer `json:"timers" doc:"Timers that run, the first to end first"`
+	Tasks  []Task       `json:"tasks" doc:"What is waited for and whose time has come within the last day"`
 	Now    time.Time    `json:"now" doc:"What the program's clock says"`
 }
 
+// newlyDue is for how long every view says that the time of something that is waited for has come; then it stands in the list. Common practice;
+// no source.
+const newlyDue = 24 * time.Hour
+
 // Urgent gives what every view says until it is seen to.
 func (s *Session) Urgent(ctx context.Context) (*Urgent, error) {
-	out := &Urgent{Prints: []Print{}, Now: s.Now()}
+	out := &Urgent{Prints: []Print{}, Tasks: []Task{}, Now: s.Now()}
 	var err error
 	if out.Dirty, err = s.Dirty(ctx); err != nil {
 		return nil, err
@@ -64,6 +69,15 @@ func (s *Session) Urgent(ctx context.Context) (*Urgent, error) {
 	for _, p := range bench.Prints {
 		if p.State == harvest.Ready && !p.Done && !p.Natural {
 			out.Prints = append(out.Prints, p)
+		}
+	}
+	tasks, err := s.Tasks(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, t := range tasks {
+		if t.Due && !t.Done && out.Now.Sub(t.From) < newlyDue {
+			out.Tasks = append(out.Tasks, t)
 		}
 	}
 	out.Timers, err = s.timers(ctx)

@@ -183,6 +183,32 @@ func TestShelvesAndDroppers(t *testing.T) {
 	}
 }
 
+// That the time of something has come is urgent for a day; then it stands in the list.
+func TestWhatHasComeDue(t *testing.T) {
+	r := serve(t)
+	var now time.Time
+	r.cook(&now)
+	id := app.NewID()
+	var task app.Task
+	r.do("POST", "/api/v1/tasks", `{"id":"`+id+`",`+op()+`,"what":"The cut vine is dry","from":"`+now.Add(time.Hour).Format(time.RFC3339)+`"}`, &task)
+	urgent := func() bool {
+		var u app.Urgent
+		r.do("GET", "/api/v1/urgent", "", &u)
+		return slices.ContainsFunc(u.Tasks, func(x app.Task) bool { return x.ID == id })
+	}
+	for after, want := range map[time.Duration]bool{0: false, time.Hour: true, 24 * time.Hour: true, 25 * time.Hour: false} {
+		was := now
+		if now = now.Add(after); urgent() != want {
+			t.Errorf("after %s it is urgent: %v", after, !want)
+		}
+		now = was
+	}
+	now = now.Add(2 * time.Hour)
+	if r.do("POST", "/api/v1/tasks/"+id+"/done", `{`+op()+`}`, &task); urgent() {
+		t.Error("what is done is urgent")
+	}
+}
+
 // Of the year, today says what begins and ends where the user lives: in the demo's valley, early in September, nothing of another continent.
 func TestToday(t *testing.T) {
 	r := serve(t)

@@ -30,7 +30,7 @@ export function useChangeTask() {
     scope: { id: 'tasks' },
     mutationFn: ({ id, change }: { id: string; change: TaskChange }) => send(id, change),
     onSuccess: () => {
-      void queries.invalidateQueries({ queryKey: ['waiting'] });
+      for (const key of ['waiting', 'urgent']) void queries.invalidateQueries({ queryKey: [key] });
     },
   });
 }

@@ -56,14 +56,37 @@ function notify(id: string, title: string, body: string) {
 const printed = (p: Schema['Print']) =>
   `A spore print can be looked at now: ${[p.name, p.tray].filter(Boolean).join(', ')}`;
 
+const due = (t: Schema['Task']) => `Its time has come: ${t.what}`;
+
+/** Something that can be put off for a while on this device. */
+function Reminder({ id, name, says, to, link }: { id: string; name: string; says: string; to: string; link: string }) {
+  const [, setPutOff] = useState(0);
+  if (Date.now() - Number(kept(`put-off-${id}`) ?? 0) <= later) return null;
+  return (
+    <Bar aria-label={name} $quiet>
+      <span>
+        {says}. <Link href={to}>{link}</Link>
+      </span>
+      <Button
+        onPress={() => {
+          keep(`put-off-${id}`, String(Date.now()));
+          setPutOff(Date.now());
+        }}
+      >
+        Later
+      </Button>
+    </Bar>
+  );
+}
+
 /** Says on every view, until it is seen to, what cannot wait. The view that a thing belongs to says it larger. */
 export default function Urgent({ path }: { path: string }) {
   const { data } = useUrgent();
   const { mutate, isPending } = useChangePicking();
-  const [, setPutOff] = useState(0);
   useEffect(() => {
     for (const p of data?.prints ?? [])
       notify(p.id, printed(p), 'Look at it in daylight, before the cap begins to rot.');
+    for (const x of data?.tasks ?? []) notify(x.id, due(x), x.why);
   }, [data]);
   // Where somebody is ill the numbers stand first.
   if (!data || path === '/emergency') return null;
@@ -83,23 +106,13 @@ export default function Urgent({ path }: { path: string }) {
           </Bar>
         ))}
       {path !== '/prints' &&
-        data.prints
-          .filter((p) => Date.now() - Number(kept(`put-off-${p.id}`) ?? 0) > later)
-          .map((p) => (
-            <Bar key={p.id} aria-label="A spore print" $quiet>
-              <span>
-                {printed(p)}. <Link href="/prints">Look at it</Link>
-              </span>
-              <Button
-                onPress={() => {
-                  keep(`put-off-${p.id}`, String(Date.now()));
-                  setPutOff(Date.now());
-                }}
-              >
-                Later
-              </Button>
-            </Bar>
-          ))}
+        data.prints.map((p) => (
+          <Reminder key={p.id} id={p.id} name="A spore print" says={printed(p)} to="/prints" link="Look at it" />
+        ))}
+      {path !== '/waiting' &&
+        data.tasks.map((x) => (
+          <Reminder key={x.id} id={x.id} name="Waited for" says={due(x)} to="/waiting" link="What waits" />
+        ))}
       {data.timers.map((t) => (
         <Running key={t.id} timer={t} now={data.now} at={data.at} here={path === `/kitchen/${t.batch}`} />
       ))}
