@@ -13,12 +13,14 @@ require (
 	github.com/google/uuid v1.6.0
 	github.com/hashicorp/golang-lru/v2 v2.0.7
 	github.com/libtnb/sqlite v1.3.0
+	github.com/paulmach/orb v0.14.0
 	github.com/santhosh-tekuri/jsonschema/v6 v6.0.3
 	github.com/spf13/cobra v1.10.2
 	go.yaml.in/yaml/v4 v4.0.0
 	golang.org/x/image v0.48.0
 	golang.org/x/sync v0.25.0
 	golang.org/x/text v0.44.0
+	gonum.org/v1/gonum v0.17.0
 	gorm.io/gorm v1.31.2
 )
 

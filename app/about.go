@@ -33,6 +33,8 @@ type About struct {
 
 // Place is where a specimen stood: degrees (WGS 84) with an accuracy in metres, or only a name.
 type Place struct {
+	// ID is a place that is kept; empty for none.
+	ID        string   `json:"id,omitempty" maxLength:"64" doc:"A place that is kept; left out for none"`
 	Name      string   `json:"name,omitempty" maxLength:"200"`
 	Latitude  *float64 `json:"latitude,omitempty" minimum:"-90" maximum:"90"`
 	Longitude *float64 `json:"longitude,omitempty" minimum:"-180" maximum:"180"`

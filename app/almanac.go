@@ -91,6 +91,8 @@ type OwnDate struct {
 	Note  string      `json:"note"`
 	// Record is the record that tells it; empty for one that was noted.
 	Record string `json:"record" doc:"The record that tells it; empty for one that was noted"`
+	// Place is the place whose visits tell it; empty for others.
+	Place string `json:"place" doc:"The place whose visits tell it; empty for others"`
 }
 
 // WeatherKnown is what weather was noted.
@@ -343,6 +345,11 @@ func (s *Session) ownDates(ctx context.Context, noted *events.Almanac, at season
 			out = append(out, OwnDate{Taxon: l.Working, Name: name(l.Working), Organ: organ, Edge: edge, Date: l.Date, Record: streams[i].ID})
 		}
 	}
+	visited, err := s.visited(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out = append(out, visited...)
 	slices.SortStableFunc(out, func(a, b OwnDate) int { return strings.Compare(b.Date, a.Date) })
 	return out, nil
 }

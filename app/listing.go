@@ -37,6 +37,7 @@ type listing struct {
 	Kingdom     string        `json:"kingdom"`
 	Date        string        `json:"date"`
 	Place       string        `json:"place"`
+	At          Place         `json:"at,omitzero"`
 	Observer    string        `json:"observer"`
 	Verdict     guide.Verdict `json:"verdict"`
 	Reason      string        `json:"reason"`
@@ -149,7 +150,7 @@ func rowOf(st *Stream, basis string) Row {
 // list puts in what is listed of a record, and the ruling to be kept with a closed one.
 func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown, set *Settings) error {
 	l := listing{
-		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, Observer: now.About.Observer,
+		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, At: Place(now.About.Place), Observer: now.About.Observer,
 		Verdict: shown.Verdict, Reason: shown.Says, Margin: shown.Margin, Blamed: shown.Blamed,
 	}
 	for _, o := range shown.Odd {
@@ -182,7 +183,7 @@ func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown
 // listTrouble puts in what is listed of a record that there is no ruling on.
 func (s *Session) listTrouble(stream *Stream, now *events.Record, trouble error, set *Settings) error {
 	b, err := json.Marshal(listing{
-		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, Observer: now.About.Observer,
+		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, At: Place(now.About.Place), Observer: now.About.Observer,
 		Working: now.About.Target, WorkingName: now.About.Target, Reason: guide.AtStart(trouble.Error()) + ".",
 	})
 	stream.Listing, stream.Basis = b, s.basis(set)

@@ -40,6 +40,8 @@ type Record struct {
 	Unruled   int    `json:"unruled" doc:"How many changes came in from elsewhere that the closing had not seen"`
 	// Revision is what there is of it: to be sent back with the next change as what was seen.
 	Revision events.Revision `json:"revision"`
+	// NotToEat says of the places that it was found at why nothing of them is eaten.
+	NotToEat []string `json:"not_to_eat" doc:"Why nothing of the places that it was found at is eaten; empty where nothing is said against them"`
 }
 
 // Write is what every change of a record carries.
@@ -70,7 +72,17 @@ func (s *Session) Record(ctx context.Context, id string) (*Record, error) {
 	if !o.Closed || o.Frozen == nil {
 		shown, trouble = s.rule(id, &o.now, set)
 	}
-	return s.view(&o.Stream, &o.now, shown, trouble, set)
+	return s.placed(ctx)(s.view(&o.Stream, &o.now, shown, trouble, set))
+}
+
+// placed says of a record what is known of the places that it was found at.
+func (s *Session) placed(ctx context.Context) func(*Record, error) (*Record, error) {
+	return func(r *Record, err error) (*Record, error) {
+		if err == nil {
+			r.NotToEat, err = s.notToEat(ctx, &r.About.Place)
+		}
+		return r, err
+	}
 }
 
 // rule rules on what a record says, seen by who is set.
@@ -410,5 +422,5 @@ func (s *Session) keep(ctx context.Context, o *opened, news []events.Event) (*Re
 	if err := s.Store.Add(ctx, Addition{Stream: stream, New: news, Had: had}); err != nil {
 		return nil, err
 	}
-	return s.view(&stream, &now, shown, trouble, set)
+	return s.placed(ctx)(s.view(&stream, &now, shown, trouble, set))
 }

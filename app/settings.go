@@ -117,7 +117,7 @@ func (s *Session) usualSite(ctx context.Context) (*season.Site, error) {
 func (s *Settings) imperial() bool { return s.Units == "imperial" }
 
 // listed is the version of what is listed of a record: where it has changed, everything is listed anew.
-const listed = " 2"
+const listed = " 3"
 
 // basis names all that a listing is worked out with, besides the events of its own stream.
 func (s *Session) basis(set *Settings) string {

@@ -25,6 +25,7 @@ type Task struct {
 	Note    string    `json:"note" doc:"What came of it"`
 	Batch   string    `json:"batch"`
 	Formula string    `json:"formula"`
+	Place   string    `json:"place"`
 	Deleted bool      `json:"deleted"`
 	CanUndo bool      `json:"can_undo"`
 }
@@ -74,7 +75,7 @@ func (s *Session) Tasks(ctx context.Context) ([]Task, error) {
 func (s *Session) taskView(o *standing[events.Task]) Task {
 	a, now := o.now.Awaited, s.Now()
 	t := Task{
-		ID: o.ID, What: a.What, Why: a.Why, From: a.From, Until: a.Until, Done: o.now.Done != nil, Batch: a.Batch, Formula: a.Formula, Deleted: o.now.Deleted, CanUndo: o.now.LastOp != "",
+		ID: o.ID, What: a.What, Why: a.Why, From: a.From, Until: a.Until, Done: o.now.Done != nil, Batch: a.Batch, Formula: a.Formula, Place: a.Place, Deleted: o.now.Deleted, CanUndo: o.now.LastOp != "",
 		Due: !now.Before(a.From), Late: !a.Until.IsZero() && now.After(a.Until),
 	}
 	if o.now.Done != nil {

@@ -11,6 +11,7 @@ import (
 	"zestythicket/core/identify"
 	"zestythicket/core/keying"
 	"zestythicket/core/kitchen"
+	"zestythicket/core/place"
 	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
 	"zestythicket/core/season"
@@ -49,6 +50,16 @@ type (
 	ReasonCode   = ruling.Code
 	Revision     = events.Revision
 	Shown        = identify.Shown
+	PlaceDetails = place.Details
+	PlaceLeave   = place.Leave
+	PlaceLimit   = place.PlaceLimit
+	PartSeen     = place.PartSeen
+	Position     = place.Position
+	PlaceForm    = place.Form
+	PlaceShape   = place.Shape
+	PlaceVisit   = place.Visit
+	Pollution    = place.Pollution
+	Spreads      = place.Spreads
 	SeasonEdge   = season.Edge
 	Sighting     = season.Sighting
 	StreamKind   = events.StreamKind
@@ -90,6 +101,9 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[OverlayKind]():  words("OverlayKind", []OverlayKind{OwnTaxon, Corrected, ""}),
 	reflect.TypeFor[Packing]():      words("Packing", []Packing{events.InBag, events.Missing, events.NotSaid}),
 	reflect.TypeFor[PhotoState]():   words("PhotoState", []PhotoState{PhotoDeveloping, PhotoReady, PhotoBroken}),
+	reflect.TypeFor[PlaceForm]():    words("PlaceForm", place.Forms),
+	reflect.TypeFor[Pollution]():    words("Pollution", place.Pollutions),
+	reflect.TypeFor[Spreads]():      words("Spreads", place.Spreadings),
 	reflect.TypeFor[PartState]():    words("PartState", season.States),
 	reflect.TypeFor[SeasonEdge]():   words("SeasonEdge", []SeasonEdge{season.First, season.Last}),
 	reflect.TypeFor[Ripeness]():     words("Ripeness", []Ripeness{harvest.Waiting, harvest.Ready, harvest.Overdue}),

@@ -1,6 +1,7 @@
 package exchange_test
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"log/slog"
@@ -88,7 +89,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 			t.Errorf("record %s: %v", row.ID, err)
 		}
 	}
-	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID, events.PhotoStream: photoID, events.BatchStream: batchID, events.TaskStream: taskID, events.FormulaStream: formulaID, events.HouseholdStream: householdID} {
+	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID, events.PhotoStream: photoID, events.BatchStream: batchID, events.TaskStream: taskID, events.FormulaStream: formulaID, events.HouseholdStream: householdID, events.PlaceStream: placeID} {
 		_, list, err := kept.Load(ctx, "me", kind, id)
 		if err != nil {
 			t.Fatal(err)
@@ -127,6 +128,7 @@ const (
 	batchID   = "01960000-0000-7000-8000-00000000b005"
 	taskID    = "01960000-0000-7000-8000-00000000b006"
 	formulaID = "01960000-0000-7000-8000-00000000b007"
+	placeID   = "01960000-0000-7000-8000-00000000b008"
 	// householdID is the id of the household of the owner "me".
 	householdID = "c8ef40f3-84f7-5e9e-8c56-f0c8187b7eee"
 	// cleared is the demo's record that was ruled clear.
@@ -268,7 +270,7 @@ func atHome(ctx context.Context, s *app.Session, w func() app.Write) error {
 
 	task := func(do func() (*app.Task, error)) { then(func() error { _, err := do(); return err }) }
 	task(func() (*app.Task, error) {
-		return s.AwaitTask(ctx, taskID, w(), app.Awaited{What: "The vine is dry", Why: "it was cut in spring", From: s.Now(), Until: s.Now(), Batch: batchID, Formula: formulaID})
+		return s.AwaitTask(ctx, taskID, w(), app.Awaited{What: "The vine is dry", Why: "it was cut in spring", From: s.Now(), Until: s.Now(), Batch: batchID, Formula: formulaID, Place: placeID})
 	})
 	task(func() (*app.Task, error) { return s.FinishTask(ctx, taskID, w(), "it is") })
 	for _, do := range []func(context.Context, string, app.Write) (*app.Task, error){s.UndoTask, s.RedoTask, s.DeleteTask, s.RestoreTask} {
@@ -282,6 +284,34 @@ func atHome(ctx context.Context, s *app.Session, w func() app.Write) error {
 	}
 	for _, do := range []func(context.Context, string, app.Write) (*app.RecordedFormula, error){s.UndoFormula, s.RedoFormula, s.DeleteFormula, s.RestoreFormula} {
 		mixed(func() (*app.RecordedFormula, error) { return do(ctx, formulaID, w()) })
+	}
+	return cmp.Or(err, atPlace(ctx, s, w))
+}
+
+// atPlace makes every kind of event of a place.
+func atPlace(ctx context.Context, s *app.Session, w func() app.Write) error {
+	shape := app.PlaceShape{Form: "area", At: []app.Position{{Latitude: 49.3, Longitude: 19.3}, {Latitude: 49.3, Longitude: 19.301}, {Latitude: 49.301, Longitude: 19.301}}, AccuracyM: 8}
+	about := app.PlaceDetails{
+		Name: "Long Pasture", Taxon: "boletus-edulis", Grows: []string{"boletus-edulis"}, Owner: "The farm at Sallow Bridge", Dangers: "Cattle.", Pollution: []app.Pollution{"road"},
+		Leaves: []app.PlaceLeave{{Who: "The farmer", What: "mushrooms", Until: "2027-01-01"}}, Limits: []app.PlaceLimit{{Taxon: "boletus-edulis", Protected: true, GramsADay: 500}},
+		Stems: 12, AreaM2: 400, Spreads: "seed", PieceG: 30, Lives: "Caterpillars.", Note: "Ask first.",
+	}
+	visit := app.PlaceVisit{ID: "v", Date: "2026-09-01", Stages: []app.PartSeen{{Taxon: "boletus-edulis", Organ: "habit", Is: "beginning"}}, TakenG: 200, Taken: 3, LeftPieces: 9, Note: "Dry."}
+	var err error
+	then := func(do func() (*app.Patch, error)) {
+		if err == nil {
+			_, err = do()
+		}
+	}
+	then(func() (*app.Patch, error) {
+		return s.PlotPlace(ctx, placeID, w(), shape, app.PlaceDetails{Name: "Pasture"})
+	})
+	then(func() (*app.Patch, error) { return s.MovePlace(ctx, placeID, w(), shape) })
+	then(func() (*app.Patch, error) { return s.ChangePlace(ctx, placeID, w(), about) })
+	then(func() (*app.Patch, error) { return s.VisitPlace(ctx, placeID, w(), visit) })
+	then(func() (*app.Patch, error) { return s.ForgetVisit(ctx, placeID, w(), "v") })
+	for _, do := range []func(context.Context, string, app.Write) (*app.Patch, error){s.UndoPlace, s.RedoPlace, s.DeletePlace, s.RestorePlace} {
+		then(func() (*app.Patch, error) { return do(ctx, placeID, w()) })
 	}
 	return err
 }

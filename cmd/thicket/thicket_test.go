@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"io"
+	"math"
 	"net"
 	"os"
 	"path/filepath"
@@ -389,6 +390,27 @@ func TestKeysAndPlansAtAPlace(t *testing.T) {
 }
 
 // What could still be in a basket, and which colour a point has: numbers in, a line of JSON out.
+// The points of the published table, by the command line; what is no ring is said in words.
+func TestRing(t *testing.T) {
+	out, err := run(t, `[[1,7],[2,6],[5,8],[7,7],[9,5],[3,7]]`, "ring")
+	var r struct {
+		Algebraic, Geometric map[string]float64
+		ArcDeg               float64 `json:"arc_deg"`
+		Gaps                 []map[string]float64
+	}
+	if err != nil || json.Unmarshal([]byte(out), &r) != nil {
+		t.Fatalf("%v: %s", err, out)
+	}
+	if math.Abs(r.Algebraic["r"]-3.0370) > 5e-5 || math.Abs(r.Geometric["r"]-4.7142) > 5e-5 || r.Geometric["residual"] <= 0 || r.ArcDeg <= 0 || len(r.Gaps) == 0 || r.Gaps[0]["metres"] <= 0 {
+		t.Errorf("%s", out)
+	}
+	for in, says := range map[string]string{`[[0,0],[1,1],[2,2]]`: "not a ring", `[[0,0],[1,1]]`: "three or more", `{}`: "no list of points", `[[0,0,0]]`: "no list of points", `[[0,1]] x`: "no list of points"} {
+		if _, err := run(t, in, "ring"); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%s: %v", in, err)
+		}
+	}
+}
+
 func TestBoundAndColour(t *testing.T) {
 	for args, want := range map[string]string{
 		"bound --pieces 60 --checked 20":                                   `"others":6,`,

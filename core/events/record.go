@@ -59,6 +59,8 @@ type About struct {
 
 // Place is where a specimen stood: degrees (WGS 84) with an accuracy in metres, or only a name.
 type Place struct {
+	// ID is a place that is kept; empty for none.
+	ID        string   `json:"id,omitempty"`
 	Name      string   `json:"name,omitempty"`
 	Latitude  *float64 `json:"latitude,omitempty"`
 	Longitude *float64 `json:"longitude,omitempty"`

@@ -30,9 +30,11 @@ type Awaited struct {
 	Why   string    `json:"why,omitempty"`
 	From  time.Time `json:"from"`
 	Until time.Time `json:"until,omitzero"`
-	// Batch and Formula are what it is about; empty for nothing.
+	// Batch, Formula and Place are what it is about; empty for nothing.
 	Batch   string `json:"batch,omitempty"`
 	Formula string `json:"formula,omitempty"`
+	// Place is the place that one comes back to.
+	Place string `json:"place,omitempty"`
 }
 
 // Finished is what came of it.

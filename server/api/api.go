@@ -65,6 +65,7 @@ func routes(h huma.API, a *api) {
 	a.householdRoutes(h)
 	a.formulaRoutes(h)
 	a.taskRoutes(h)
+	a.placeRoutes(h)
 }
 
 func config() huma.Config {

@@ -216,10 +216,11 @@ func (a *api) taskRoutes(h huma.API) {
 				Until   time.Time `json:"until,omitempty"`
 				Batch   string    `json:"batch,omitempty" maxLength:"64"`
 				Formula string    `json:"formula,omitempty" maxLength:"64"`
+				Place   string    `json:"place,omitempty" maxLength:"64" doc:"A place that one comes back to"`
 			}
 		}) (*app.Task, error) {
 			b := in.Body
-			return s.AwaitTask(ctx, b.ID, b.write(), app.Awaited{What: b.What, Why: b.Why, From: b.From, Until: b.Until, Batch: b.Batch, Formula: b.Formula})
+			return s.AwaitTask(ctx, b.ID, b.write(), app.Awaited{What: b.What, Why: b.Why, From: b.From, Until: b.Until, Batch: b.Batch, Formula: b.Formula, Place: b.Place})
 		})
 	register(a, h, operation(http.MethodPost, "/tasks/{id}/done", "finish-task", "Say that what was waited for is done"),
 		func(ctx context.Context, s *app.Session, in *struct {

@@ -1,0 +1,379 @@
+package app
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"slices"
+	"strings"
+	"time"
+
+	"zestythicket/core/events"
+	"zestythicket/core/guide"
+	"zestythicket/core/place"
+)
+
+// Patch is a place as it is shown: a point, a line, an area, one tree that is visited again, or an arc of pieces.
+type Patch struct {
+	ID      string        `json:"id"`
+	Created time.Time     `json:"created"`
+	Changed time.Time     `json:"changed"`
+	Deleted bool          `json:"deleted"`
+	Shape   place.Shape   `json:"shape"`
+	About   place.Details `json:"about"`
+	// Middle is where it is pointed at; SquareMetres and LengthM how large an area and how long a line is.
+	Middle       place.Position `json:"middle"`
+	SquareMetres float64        `json:"square_metres" doc:"Of an area; 0 of others"`
+	LengthM      float64        `json:"length_m" doc:"Of a line, or an area's edge, in metres; 0 of others"`
+	// Within is the place that it stands in, Individuals those that stand in it.
+	Within      *PatchName    `json:"within,omitempty"`
+	Individuals []PatchName   `json:"individuals"`
+	Grows       []TaxonName   `json:"grows" doc:"What grows there, by name"`
+	NotToEat    string        `json:"not_to_eat" doc:"Why nothing of it is eaten; empty where nothing is said against it"`
+	Visits      []place.Visit `json:"visits" doc:"The latest first"`
+	Records     []PatchRecord `json:"records" doc:"Records made there, the latest first"`
+	// Ring is the circle through the pieces of an arc; left out where there is none, for what NoRing says.
+	Ring    *PatchRing `json:"ring,omitempty"`
+	NoRing  string     `json:"no_ring" doc:"Why there is no ring; empty where there is, or where nothing was asked"`
+	CanUndo bool       `json:"can_undo"`
+	CanRedo bool       `json:"can_redo"`
+}
+
+// PatchName is another place by its name.
+type PatchName struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// TaxonName is a taxon by its name.
+type TaxonName struct {
+	Taxon string     `json:"taxon"`
+	Name  string     `json:"name"`
+	Harm  guide.Harm `json:"harm"`
+}
+
+// PatchRecord is a record that was made at a place.
+type PatchRecord struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Date string `json:"date"`
+}
+
+// PatchRing is a ring of pieces on the map.
+type PatchRing struct {
+	place.Ring
+	Middle place.Position `json:"middle"`
+	// Lacks are the middles of its gaps, in the order of Gaps.
+	Lacks  []place.Position `json:"lacks"`
+	Pieces place.Pieces     `json:"pieces" doc:"How many more to expect"`
+}
+
+// PatchRow is a place in a list.
+type PatchRow struct {
+	ID       string         `json:"id"`
+	Changed  time.Time      `json:"changed"`
+	Name     string         `json:"name"`
+	Form     place.Form     `json:"form"`
+	Taxon    string         `json:"taxon" doc:"Of an individual; empty of others"`
+	Within   string         `json:"within"`
+	Grows    []TaxonName    `json:"grows"`
+	Shape    place.Shape    `json:"shape"`
+	Middle   place.Position `json:"middle"`
+	NotToEat string         `json:"not_to_eat"`
+	Visits   int            `json:"visits"`
+	Latest   string         `json:"latest" doc:"The day of the latest visit; empty for none"`
+}
+
+// places says how places are kept.
+var places = streamKind[events.Patch]{
+	kind: events.PlaceStream, begins: events.Plot, fold: events.FoldPlace,
+	allows: func(p *events.Patch, kind events.Kind) error { return p.Allows(kind) },
+	undoes: func(p *events.Patch) (string, string) { return p.LastOp, p.NextOp },
+	list: func(s *Stream, p *events.Patch) error {
+		s.Deleted, s.Search = p.Deleted, guide.Fold(p.About.Name+" "+p.About.Owner+" "+p.About.Note)
+		l, err := json.Marshal(patchListing{p.Shape, p.About, p.Visits})
+		s.Listing = l
+		return err
+	},
+}
+
+// patchListing is what is listed of a place, as it is kept.
+type patchListing struct {
+	Shape  place.Shape   `json:"shape"`
+	About  place.Details `json:"about"`
+	Visits []place.Visit `json:"visits"`
+}
+
+// mostPlaces is how many places are listed, and looked through for where a record was made. Common practice; no source.
+const mostPlaces = 2000
+
+// patches lists what is kept of the places, the latest change first; one that cannot be read is left out, and logged.
+func (s *Session) patches(ctx context.Context) ([]Stream, []patchListing, error) {
+	streams, err := s.Store.List(ctx, s.Owner, events.PlaceStream, ListQuery{Limit: mostPlaces})
+	if err != nil {
+		return nil, nil, err
+	}
+	var of []Stream
+	var out []patchListing
+	for i := range streams {
+		var l patchListing
+		if err := json.Unmarshal(streams[i].Listing, &l); err != nil || len(l.Shape.At) == 0 {
+			s.Log.Error("a place cannot be read", "place", streams[i].ID, "cause", err)
+			continue
+		}
+		of, out = append(of, streams[i]), append(out, l)
+	}
+	return of, out, nil
+}
+
+// Places lists the places, by name.
+func (s *Session) Places(ctx context.Context) ([]PatchRow, error) {
+	streams, all, err := s.patches(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := []PatchRow{}
+	for i := range all {
+		l := &all[i]
+		r := PatchRow{
+			ID: streams[i].ID, Changed: streams[i].Changed, Name: l.About.Name, Form: l.Shape.Form, Taxon: l.About.Taxon, Within: l.About.Within,
+			Grows: s.taxonNames(l.About), Shape: l.Shape, Middle: l.Shape.Middle(), NotToEat: l.About.NotToEat(), Visits: len(l.Visits),
+		}
+		if n := len(l.Visits); n > 0 {
+			r.Latest = l.Visits[n-1].Date
+		}
+		out = append(out, r)
+	}
+	slices.SortStableFunc(out, func(a, b PatchRow) int { return strings.Compare(guide.Fold(a.Name), guide.Fold(b.Name)) })
+	return out, nil
+}
+
+// taxonNames names what grows at a place; an individual's own taxon first.
+func (s *Session) taxonNames(a place.Details) []TaxonName {
+	out := []TaxonName{}
+	ids := a.Grows
+	if a.Taxon != "" && !slices.Contains(ids, a.Taxon) {
+		ids = append([]string{a.Taxon}, ids...)
+	}
+	for _, id := range ids {
+		t := TaxonName{Taxon: id, Name: s.nameOf(id), Harm: guide.Unknown}
+		if n, ok := s.Guide.Matrix.Taxon(id); ok {
+			t.Harm = s.Guide.Matrix.Taxa[n].Harm
+		}
+		out = append(out, t)
+	}
+	return out
+}
+
+// Patch gives a place, a deleted one too.
+func (s *Session) Patch(ctx context.Context, id string) (*Patch, error) {
+	o, err := places.open(ctx, s, id)
+	if err != nil {
+		return nil, err
+	}
+	return s.patchView(ctx, o)
+}
+
+func (s *Session) patchView(ctx context.Context, o *standing[events.Patch]) (*Patch, error) {
+	p := &o.now
+	out := &Patch{
+		ID: o.ID, Created: p.Created, Changed: p.Changed, Deleted: p.Deleted, Shape: p.Shape, About: p.About, Middle: p.Shape.Middle(),
+		SquareMetres: p.Shape.SquareMetres(), LengthM: p.Shape.LengthM(), Individuals: []PatchName{}, Grows: s.taxonNames(p.About), NotToEat: p.About.NotToEat(),
+		Visits: []place.Visit{}, Records: []PatchRecord{}, CanUndo: p.LastOp != "", CanRedo: p.NextOp != "",
+	}
+	out.Visits = append(out.Visits, p.Visits...)
+	slices.Reverse(out.Visits)
+	streams, all, err := s.patches(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for i := range all {
+		name := PatchName{streams[i].ID, all[i].About.Name}
+		if all[i].About.Within == o.ID {
+			out.Individuals = append(out.Individuals, name)
+		}
+		if streams[i].ID == p.About.Within && p.About.Within != "" {
+			out.Within = &name
+		}
+	}
+	if out.Records, err = s.recordsAt(ctx, o.ID, &p.Shape); err != nil {
+		return nil, err
+	}
+	if p.Shape.Form == place.Arc {
+		s.ring(p, out)
+	}
+	return out, nil
+}
+
+// ring puts in the circle through the pieces of an arc.
+func (s *Session) ring(p *events.Patch, out *Patch) {
+	at := p.Shape.At
+	r, err := place.FitRing(place.Flat(at))
+	if err != nil {
+		out.NoRing = guide.AtStart(err.Error()) + "."
+		return
+	}
+	ring := &PatchRing{Ring: *r, Middle: place.At(at[0], r.Geometric.X, r.Geometric.Y), Lacks: []place.Position{}, Pieces: r.Rest(len(at), p.About.PieceG)}
+	for _, g := range r.Gaps {
+		ring.Lacks = append(ring.Lacks, place.At(at[0], g.X, g.Y))
+	}
+	out.Ring = ring
+}
+
+// recordsAt are the records that were made at a place: those that name it, and those whose position lies in it.
+func (s *Session) recordsAt(ctx context.Context, id string, shape *place.Shape) ([]PatchRecord, error) {
+	streams, err := s.Store.List(ctx, s.Owner, events.RecordStream, ListQuery{Limit: mostRecordsAsked})
+	if err != nil {
+		return nil, err
+	}
+	out := []PatchRecord{}
+	for i := range streams {
+		var l listing
+		if json.Unmarshal(streams[i].Listing, &l) != nil || !l.At.growsAt(id, shape) {
+			continue
+		}
+		out = append(out, PatchRecord{streams[i].ID, l.find(), l.Date})
+	}
+	slices.SortStableFunc(out, func(a, b PatchRecord) int { return strings.Compare(b.Date, a.Date) })
+	return out, nil
+}
+
+// growsAt tells whether something at a position grows at a place.
+func (p *Place) growsAt(id string, shape *place.Shape) bool {
+	if p.ID != "" {
+		return p.ID == id
+	}
+	if p.Latitude == nil || p.Longitude == nil {
+		return false
+	}
+	accuracy := 0.0
+	if p.AccuracyM != nil {
+		accuracy = *p.AccuracyM
+	}
+	return shape.Holds(place.Position{Latitude: *p.Latitude, Longitude: *p.Longitude}, accuracy)
+}
+
+// notToEat says of every place that something was found at why nothing of it is eaten.
+func (s *Session) notToEat(ctx context.Context, at *Place) ([]string, error) {
+	out := []string{}
+	if at.ID == "" && at.Latitude == nil {
+		return out, nil
+	}
+	streams, all, err := s.patches(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for i := range all {
+		if says := all[i].About.NotToEat(); says != "" && at.growsAt(streams[i].ID, &all[i].Shape) {
+			out = append(out, says)
+		}
+	}
+	return out, nil
+}
+
+// PlotPlace puts a place on the map, with a client's id.
+func (s *Session) PlotPlace(ctx context.Context, id string, w Write, shape place.Shape, about place.Details) (*Patch, error) {
+	if err := s.checkPlace(ctx, id, &shape, &about); err != nil {
+		return nil, err
+	}
+	return s.toPlace(ctx, id, w, events.Plot, events.Plotted{Shape: shape, About: about})
+}
+
+func (s *Session) checkPlace(ctx context.Context, id string, shape *place.Shape, about *place.Details) error {
+	if err := cmp.Or(shape.Check(), about.Check(s.hasTaxon)); err != nil {
+		return refuse(err)
+	}
+	if about.Within == "" {
+		return nil
+	}
+	if about.Within == id {
+		return refused("a place does not stand in itself")
+	}
+	in, err := places.open(ctx, s, about.Within)
+	if isMissing(err) {
+		return refused("there is no place %q that it could stand in", about.Within)
+	}
+	if err == nil && in.now.About.Within != "" {
+		return refused("%s stands in another place itself; name that one", in.now.About.Name)
+	}
+	return err
+}
+
+func (s *Session) toPlace(ctx context.Context, id string, w Write, kind events.Kind, says any) (*Patch, error) {
+	o, err := places.change(ctx, s, id, w, kind, says)
+	if err != nil {
+		return nil, err
+	}
+	return s.patchView(ctx, o)
+}
+
+// MovePlace says anew where a place lies.
+func (s *Session) MovePlace(ctx context.Context, id string, w Write, shape place.Shape) (*Patch, error) {
+	if err := shape.Check(); err != nil {
+		return nil, refuse(err)
+	}
+	return s.toPlace(ctx, id, w, events.Move, shape)
+}
+
+// ChangePlace says anew what is known of a place.
+func (s *Session) ChangePlace(ctx context.Context, id string, w Write, about place.Details) (*Patch, error) {
+	o, err := places.open(ctx, s, id)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.checkPlace(ctx, id, &o.now.Shape, &about); err != nil {
+		return nil, err
+	}
+	return s.toPlace(ctx, id, w, events.Change, about)
+}
+
+// VisitPlace notes a visit, under an id of the client's; the same id again changes it.
+func (s *Session) VisitPlace(ctx context.Context, id string, w Write, v place.Visit) (*Patch, error) {
+	if v.ID == "" {
+		return nil, refused("a visit has an id")
+	}
+	if err := v.Check(s.hasTaxon, s.Now().Local().Format(time.DateOnly)); err != nil {
+		return nil, refuse(err)
+	}
+	return s.toPlace(ctx, id, w, events.Visit, v)
+}
+
+// ForgetVisit takes a visit away.
+func (s *Session) ForgetVisit(ctx context.Context, id string, w Write, visit string) (*Patch, error) {
+	return s.toPlace(ctx, id, w, events.Forget, events.Forgotten{ID: visit})
+}
+
+// UndoPlace takes the last change of a place back.
+func (s *Session) UndoPlace(ctx context.Context, id string, w Write) (*Patch, error) {
+	return s.toPlace(ctx, id, w, events.Undo, nil)
+}
+
+// RedoPlace brings back what was undone last.
+func (s *Session) RedoPlace(ctx context.Context, id string, w Write) (*Patch, error) {
+	return s.toPlace(ctx, id, w, events.Redo, nil)
+}
+
+// DeletePlace deletes a place; RestorePlace brings it back.
+func (s *Session) DeletePlace(ctx context.Context, id string, w Write) (*Patch, error) {
+	return s.toPlace(ctx, id, w, events.Delete, nil)
+}
+
+// RestorePlace brings a deleted place back.
+func (s *Session) RestorePlace(ctx context.Context, id string, w Write) (*Patch, error) {
+	return s.toPlace(ctx, id, w, events.Restore, nil)
+}
+
+// visited are the first and last dates that visits tell.
+func (s *Session) visited(ctx context.Context) ([]OwnDate, error) {
+	streams, all, err := s.patches(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var out []OwnDate
+	for i := range all {
+		for _, d := range place.Dates(all[i].Visits) {
+			out = append(out, OwnDate{Taxon: d.Taxon, Name: s.nameOf(d.Taxon), Organ: d.Organ, Edge: d.Edge, Date: d.Date, Place: streams[i].ID})
+		}
+	}
+	return out, nil
+}

@@ -1,0 +1,74 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"zestythicket/app"
+
+	"github.com/danielgtaylor/huma/v2"
+)
+
+func (a *api) placeRoutes(h huma.API) {
+	register(a, h, operation(http.MethodGet, "/places", "list-places", "The places, by name"),
+		func(ctx context.Context, s *app.Session, _ *none) ([]app.PatchRow, error) { return s.Places(ctx) })
+	register(a, h, operation(http.MethodGet, "/places/{id}", "get-place", "A place, with what stands in it, its visits, its records and its ring"),
+		func(ctx context.Context, s *app.Session, in *At) (*app.Patch, error) { return s.Patch(ctx, in.ID) })
+	register(a, h, operation(http.MethodPost, "/places", "plot-place", "Put a place on the map"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			Body struct {
+				Begun
+				Shape app.PlaceShape   `json:"shape"`
+				About app.PlaceDetails `json:"about"`
+			}
+		}) (*app.Patch, error) {
+			b := in.Body
+			return s.PlotPlace(ctx, b.ID, b.write(), b.Shape, b.About)
+		})
+	register(a, h, operation(http.MethodPut, "/places/{id}/shape", "move-place", "Say anew where a place lies"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				Shape app.PlaceShape `json:"shape"`
+			}
+		}) (*app.Patch, error) {
+			return s.MovePlace(ctx, in.ID, in.Body.write(), in.Body.Shape)
+		})
+	register(a, h, operation(http.MethodPut, "/places/{id}/about", "change-place", "Say anew what is known of a place"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				About app.PlaceDetails `json:"about"`
+			}
+		}) (*app.Patch, error) {
+			return s.ChangePlace(ctx, in.ID, in.Body.write(), in.Body.About)
+		})
+	register(a, h, operation(http.MethodPost, "/places/{id}/visits", "visit-place", "Note a visit, or change one"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				Visit app.PlaceVisit `json:"visit"`
+			}
+		}) (*app.Patch, error) {
+			return s.VisitPlace(ctx, in.ID, in.Body.write(), in.Body.Visit)
+		})
+	register(a, h, operation(http.MethodPost, "/places/{id}/visits/forget", "forget-visit", "Take a visit away"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			At
+			Body struct {
+				Write
+				Visit string `json:"visit" maxLength:"64"`
+			}
+		}) (*app.Patch, error) {
+			return s.ForgetVisit(ctx, in.ID, in.Body.write(), in.Body.Visit)
+		})
+	plain(a, h, "places", "place",
+		plainChange[*app.Patch]{"undo", "Undo the last change of a place", (*app.Session).UndoPlace},
+		plainChange[*app.Patch]{"redo", "Redo what was undone last", (*app.Session).RedoPlace},
+		plainChange[*app.Patch]{"delete", "Delete a place", (*app.Session).DeletePlace},
+		plainChange[*app.Patch]{"restore", "Bring a deleted place back", (*app.Session).RestorePlace},
+	)
+}
