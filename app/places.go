@@ -50,6 +50,8 @@ type TaxonName struct {
 	Taxon string     `json:"taxon"`
 	Name  string     `json:"name"`
 	Harm  guide.Harm `json:"harm"`
+	// Organs are the parts of which the guide says when they are there.
+	Organs []guide.Organ `json:"organs" doc:"The parts of which the guide says when they are there"`
 }
 
 // PatchRecord is a record that was made at a place.
@@ -148,6 +150,69 @@ func (s *Session) Places(ctx context.Context) ([]PatchRow, error) {
 	return out, nil
 }
 
+// Map is what lies on the map: the places, and the records of which the position is known.
+type Map struct {
+	Places  []PatchRow     `json:"places" doc:"By name"`
+	Records []MappedRecord `json:"records" doc:"The latest first"`
+	// Centre is where the user usually looks; left out where it is not known.
+	Centre *place.Position `json:"centre,omitempty"`
+	// Now are the taxa with a use of which the part that is taken is there today.
+	Now []string `json:"now" doc:"The taxa of which the part that is taken is there today"`
+}
+
+// MappedRecord is a record at its position.
+type MappedRecord struct {
+	ID        string         `json:"id"`
+	Name      string         `json:"name"`
+	Date      string         `json:"date"`
+	Taxon     string         `json:"taxon" doc:"What it goes by once all that is harmful was ruled out; empty before"`
+	Verdict   guide.Verdict  `json:"verdict,omitempty"`
+	At        place.Position `json:"at"`
+	AccuracyM float64        `json:"accuracy_m"`
+}
+
+// Map gives what lies on the map.
+func (s *Session) Map(ctx context.Context) (*Map, error) {
+	all, err := s.Places(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := &Map{Places: all, Records: []MappedRecord{}, Now: []string{}}
+	streams, err := s.Store.List(ctx, s.Owner, events.RecordStream, ListQuery{Limit: mostRecordsAsked})
+	if err != nil {
+		return nil, err
+	}
+	for i := range streams {
+		var l listing
+		if json.Unmarshal(streams[i].Listing, &l) != nil || l.At.Latitude == nil || l.At.Longitude == nil {
+			continue
+		}
+		r := MappedRecord{ID: streams[i].ID, Name: l.find(), Date: l.Date, Verdict: l.Verdict, At: place.Position{Latitude: *l.At.Latitude, Longitude: *l.At.Longitude}}
+		if l.At.AccuracyM != nil {
+			r.AccuracyM = *l.At.AccuracyM
+		}
+		if l.Verdict == guide.RuledClear {
+			r.Taxon = l.Working
+		}
+		out.Records = append(out.Records, r)
+	}
+	if at, err := s.usualSite(ctx); err != nil {
+		return nil, err
+	} else if at != nil {
+		out.Centre = &place.Position{Latitude: at.Latitude, Longitude: at.Longitude}
+	}
+	a, err := s.Almanac(ctx, "")
+	if err != nil {
+		return nil, err
+	}
+	for _, x := range a.Taxa {
+		if x.State.There() {
+			out.Now = append(out.Now, x.Taxon)
+		}
+	}
+	return out, nil
+}
+
 // taxonNames names what grows at a place; an individual's own taxon first.
 func (s *Session) taxonNames(a place.Details) []TaxonName {
 	out := []TaxonName{}
@@ -156,9 +221,15 @@ func (s *Session) taxonNames(a place.Details) []TaxonName {
 		ids = append([]string{a.Taxon}, ids...)
 	}
 	for _, id := range ids {
-		t := TaxonName{Taxon: id, Name: s.nameOf(id), Harm: guide.Unknown}
+		t := TaxonName{Taxon: id, Name: s.nameOf(id), Harm: guide.Unknown, Organs: []guide.Organ{}}
 		if n, ok := s.Guide.Matrix.Taxon(id); ok {
-			t.Harm = s.Guide.Matrix.Taxa[n].Harm
+			tx := &s.Guide.Matrix.Taxa[n]
+			t.Harm = tx.Harm
+			for _, o := range guide.Organs {
+				if len(tx.Season[o]) > 0 {
+					t.Organs = append(t.Organs, o)
+				}
+			}
 		}
 		out = append(out, t)
 	}
@@ -269,6 +340,18 @@ func (s *Session) notToEat(ctx context.Context, at *Place) ([]string, error) {
 		}
 	}
 	return out, nil
+}
+
+// Ahead is the position that one comes to from another in a direction, in degrees from north by east, after so many metres.
+func (s *Session) Ahead(_ context.Context, from place.Position, bearing, metres float64) (*place.Position, error) {
+	if _, err := place.Pace([]place.Paced{{BearingDeg: bearing, Metres: metres}}); err != nil {
+		return nil, refuse(err)
+	}
+	if err := from.Check(); err != nil {
+		return nil, refuse(err)
+	}
+	to := place.Ahead(from, bearing, metres)
+	return &to, nil
 }
 
 // PlotPlace puts a place on the map, with a client's id.

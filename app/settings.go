@@ -45,6 +45,8 @@ type Settings struct {
 	Dropper float64 `json:"dropper" required:"false" minimum:"0" maximum:"500" doc:"How many drops of one's own dropper were counted into 5 ml; 0 for a standard dropper"`
 	// Quiet tells that a timer whose time is over makes no sound.
 	Quiet bool `json:"quiet" required:"false" doc:"A timer whose time is over makes no sound"`
+	// Tiles is the user's own map; without one, the shipped valley is shown.
+	Tiles Tiles `json:"tiles,omitzero" required:"false" doc:"The user's own map"`
 	// Trouble says why these are not what was kept; it is never kept.
 	Trouble string `json:"trouble,omitempty" doc:"Why what was kept cannot be read; these are what anybody has who set nothing"`
 }
@@ -228,6 +230,9 @@ func (s *Session) KeepSettings(ctx context.Context, set Settings) (*Settings, er
 	}
 	if err := kitchen.CheckDropper(set.Dropper); err != nil {
 		return nil, refuse(err)
+	}
+	if err := set.Tiles.check(); err != nil {
+		return nil, err
 	}
 	set.Known, set.Limits = append([]KnownLength{}, set.Known...), append([]OwnLimit{}, set.Limits...)
 	if err := cmp.Or(checkRegion(set.Region), set.Place.check(), set.Place.in(set.Region)); err != nil {

@@ -1,5 +1,5 @@
 // Package demo holds a made-up scenario: eleven records, two walks, three baskets, two prints, three drawn photographs, a household of two, a batch,
-// a mixture and what was noted of three years in an upland valley that does not exist, by people who do not.
+// a mixture, five places and what was noted of three years in an upland valley that does not exist, by people who do not.
 package demo
 
 import (
@@ -33,6 +33,16 @@ type Scenario struct {
 	People   []app.Person `json:"people"`
 	Batches  []Batch      `json:"batches"`
 	Formulas []Formula    `json:"formulas"`
+	Places   []Place      `json:"places"`
+}
+
+// Place is a made-up place, and its visits.
+type Place struct {
+	ID     string           `json:"id"`
+	At     time.Time        `json:"at"`
+	Shape  app.PlaceShape   `json:"shape"`
+	About  app.PlaceDetails `json:"about"`
+	Visits []app.PlaceVisit `json:"visits"`
 }
 
 // Formula is a made-up mixture that was recorded, and the id of the task that it steeps by.
@@ -168,6 +178,11 @@ func Fill(ctx context.Context, s *app.Session) error {
 			return fmt.Errorf("batch %s: %w", all.Batches[i].ID, err)
 		}
 	}
+	for _, p := range all.Places {
+		if err := plotted(ctx, s, &p); err != nil {
+			return fmt.Errorf("place %s: %w", p.ID, err)
+		}
+	}
 	for _, f := range all.Formulas {
 		w := writes(f.ID)
 		s.Now = func() time.Time { return f.At }
@@ -177,6 +192,26 @@ func Fill(ctx context.Context, s *app.Session) error {
 		}
 		if err != nil {
 			return fmt.Errorf("formula %s: %w", f.ID, err)
+		}
+	}
+	return nil
+}
+
+// plotted puts a place on the map, and notes its visits, at noon of their days.
+func plotted(ctx context.Context, s *app.Session, p *Place) error {
+	w := writes(p.ID)
+	s.Now = func() time.Time { return p.At }
+	if _, err := s.PlotPlace(ctx, p.ID, w(), p.Shape, p.About); err != nil {
+		return err
+	}
+	for _, v := range p.Visits {
+		day, err := time.Parse(time.DateOnly, v.Date)
+		if err != nil {
+			return err
+		}
+		s.Now = func() time.Time { return day.Add(12 * time.Hour) }
+		if _, err := s.VisitPlace(ctx, p.ID, w(), v); err != nil {
+			return err
 		}
 	}
 	return nil

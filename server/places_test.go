@@ -80,6 +80,16 @@ func TestAPlaceFromTheMapToTheRecord(t *testing.T) {
 	if len(p.Individuals) != 1 || p.Individuals[0].ID != tree {
 		t.Errorf("%+v", p.Individuals)
 	}
+	var m app.Map
+	r.do("GET", "/api/v1/map", "", &m)
+	if len(m.Places) != 7 || m.Centre == nil || math.Abs(m.Centre.Latitude-49.3) > 1e-9 || len(m.Now) == 0 {
+		t.Errorf("%d places round %+v, %d taxa now", len(m.Places), m.Centre, len(m.Now))
+	}
+	for _, rec := range m.Records {
+		if (rec.Taxon == "cantharellus-cibarius") != (rec.ID == clearedRecord) || rec.At.Latitude < 49.2 {
+			t.Errorf("%+v", rec)
+		}
+	}
 	var task app.Task
 	r.do("POST", "/api/v1/tasks", `{"id":"`+app.NewID()+`",`+op()+`,"what":"Come back to the lime","from":"2026-10-01T06:00:00Z","place":"`+tree+`"}`, &task)
 	if task.Place != tree {
@@ -106,6 +116,18 @@ func TestPiecesOfARing(t *testing.T) {
 	}
 	if e := p.Ring.Pieces; e.Expected != 7 || e.Low != 3 || e.High != 12 || e.HighG != 480 { // 2 distances on 80°, 280° left; Poisson by SciPy
 		t.Errorf("%+v", e)
+	}
+	// Going where the list says leads there.
+	last := p.Shape.At[2]
+	var fourth place.Position
+	r.do("GET", fmt.Sprintf("/api/v1/ahead?latitude=%g&longitude=%g&bearing=%g&metres=%g", last.Latitude, last.Longitude, p.Ring.Gaps[0].BearingDeg, p.Ring.Gaps[0].Metres), "", &fourth)
+	if d := place.Metres(fourth, p.Ring.Lacks[0]); d > 0.1 {
+		t.Errorf("the way to the gap ends %g m beside it", d)
+	}
+	for _, ask := range []string{"bearing=400&metres=5", "bearing=0&metres=0", "bearing=0&metres=900"} {
+		if status, _, text := r.send("GET", "/api/v1/ahead?latitude=49&longitude=19&"+ask, "", nil); status != http.StatusUnprocessableEntity || !strings.Contains(text, "a direction is") {
+			t.Errorf("%s: %d %s", ask, status, text)
+		}
 	}
 	r.do("PUT", "/api/v1/places/"+id+"/shape", `{`+op()+`,"shape":{"form":"arc","at":[`+on(0)+`,`+on(40)+`,`+on(80)+`,`+on(220)+`]}}`, &p)
 	if p.Ring == nil || p.Ring.ArcDeg < 200 || p.Ring.Pieces.Expected >= 7 {

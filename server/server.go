@@ -43,9 +43,22 @@ func Handler(a *app.App, o Options) http.Handler {
 		api.Mount(r, a, o.Practice)
 	})
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.WriteHeader(http.StatusNoContent) })
-	r.With(middleware.Compress(filesPressed)).Get("/*", web.Static(o.Static))
+	r.With(middleware.Compress(filesPressed)).Get("/*", web.Static(o.Static, func(q *http.Request) string { return tiles(a, q) }))
 	r.MethodNotAllowed(func(w http.ResponseWriter, q *http.Request) {
 		api.Problem(w, http.StatusMethodNotAllowed, q.URL.Path+" does not take "+q.Method)
 	})
 	return r
+}
+
+// tiles is the one other origin that pages may fetch pictures from: the map that the user set. Where that cannot be read, there is none.
+func tiles(a *app.App, q *http.Request) string {
+	s, err := a.Session(q.Context(), api.Owner)
+	if err != nil {
+		return ""
+	}
+	set, err := s.Settings(q.Context())
+	if err != nil {
+		return ""
+	}
+	return set.Tiles.Origin()
 }

@@ -183,6 +183,37 @@ func TestPagesCarryAStrictPolicy(t *testing.T) {
 	if _, again, _ := r.send("GET", "/", "", nil); again.Get("Content-Security-Policy") == policy {
 		t.Error("the nonce is the same twice")
 	}
+	// A map of one's own is the one other place that pictures come from; nothing else is let through with it.
+	var set app.Settings
+	r.do("GET", "/api/v1/settings", "", &set)
+	with := func(tiles string) (int, string) {
+		set.Tiles = app.Tiles{URL: tiles}
+		body, err := json.Marshal(set)
+		if err != nil {
+			t.Fatal(err)
+		}
+		status, _, text := r.send("PUT", "/api/v1/settings", string(body), nil)
+		return status, text
+	}
+	for _, tiles := range []string{
+		"https://tiles.example/{z}/{x}.png", "https://tiles.example/{z}/{x}/{y}/{y}", "http://tiles.example/{z}/{x}/{y}", "javascript:{z}{x}{y}", "{z}/{x}/{y}", "https://a;script-src *;/{z}/{x}/{y}",
+		"https://*.example/{z}/{x}/{y}", "https://me:pw@tiles.example/{z}/{x}/{y}", "https://{s}.example/{z}/{x}/{y}", "https://{z}{x}{y}", "https:///{z}/{x}/{y}",
+	} {
+		if status, text := with(tiles); status != 422 {
+			t.Errorf("%q is taken as a map: %d %s", tiles, status, text)
+		}
+	}
+	for tiles, host := range map[string]string{"https://tiles.example/v1/{z}/{x}/{y}.png?key=a": "https://tiles.example", "http://127.0.0.1:8099/{z}/{x}/{y}": "http://127.0.0.1:8099", "": ""} {
+		if status, text := with(tiles); status != 200 {
+			t.Errorf("%q is refused: %s", tiles, text)
+		}
+		_, head, _ := r.send("GET", "/places", "", nil)
+		_, images, _ := strings.Cut(head.Get("Content-Security-Policy"), "img-src ")
+		images, _, _ = strings.Cut(images, ";")
+		if want := strings.TrimSpace("'self' data: " + host); images != want {
+			t.Errorf("with the map %q pictures come from %q, want %q", tiles, images, want)
+		}
+	}
 	if status, head, _ := r.send("GET", "/assets/a.js", "", nil); status != 200 || !strings.Contains(head.Get("Cache-Control"), "immutable") {
 		t.Errorf("a script: %d %v", status, head)
 	}

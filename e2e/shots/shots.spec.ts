@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { basket, demo, expect, planned, Thicket, test } from '../tests/thicket';
+import { basket, demo, expect, place, planned, Thicket, test } from '../tests/thicket';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
 
@@ -15,26 +15,14 @@ async function shot(page: Page, name: string, width = 1280, height = 800) {
   await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' });
 }
 
-/** A score of one state. */
-const shows = (state: string) => ({ states: [{ state, rare: false, when: '' }], counts: [] });
-
-/** Keeps an entry of one's own guide, twice asked where that is asked. */
-async function keep(page: Page, entry: string, data: object) {
-  const put = async (more: object) =>
-    (
-      await page.request.put(`/api/v1/overlay/${entry}`, { data: { op: crypto.randomUUID(), ...data, ...more } })
-    ).json();
-  const { saved, confirm } = await put({});
-  if (!saved) expect(await put({ confirm })).toMatchObject({ saved: true });
-}
-
 test('pictures of the main views', async ({ page }) => {
   test.setTimeout(180_000);
   const views: Record<string, string> = {
     'bench-keep-looking': demo(10),
     'bench-cleared': demo(1),
     records: '/records',
-    settings: '/settings',
+    map: '/places',
+    ring: place,
     guide: '/guide',
     'guide-taxon': '/guide/amanita-rubescens',
     almanac: '/almanac?date=2026-09-05',
@@ -75,26 +63,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByLabel('Between the two points, mm').blur();
   await expect(page.getByText(/^[\d.]+ to [\d.]+ mm$/)).toBeVisible();
   await shot(page, 'photo');
-  await keep(page, 'taxa/velna-bolete', {
-    taxon: {
-      id: 'velna-bolete',
-      name: 'Boletus velnensis',
-      family: 'Boletaceae',
-      kingdom: 'fungi',
-      use: 'none',
-      harm: 'unknown',
-      common: ['Velna bolete'],
-      scores: { underside: shows('pores'), 'stem-net': shows('fine'), substrate: shows('woodland-soil') },
-    },
-  });
-  await keep(page, 'corrections/boletus-edulis', {
-    common: ['Hollin bun'],
-    note: 'Every September under the spruces at Hollin Fold.',
-    scores: {},
-  });
-  await page.goto('/guide/mine');
-  await expect(page.getByText('Velna bolete')).toBeVisible();
-  await shot(page, 'my-guide');
 });
 
 test('pictures of a day at home', async ({ browser }) => {

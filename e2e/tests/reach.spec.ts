@@ -225,6 +225,8 @@ test('a number that nothing can have is refused at its field', async ({ page }) 
   });
   expect(answer.status()).toBe(422);
   await field.fill('60');
+  await field.blur(); // what was wrong goes away, and what is below it moves up
+  await expect(page.getByText('1500 mm at the most')).toHaveCount(0);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('button', { name: 'Change Width of the open cap' })).toBeVisible();
 });

@@ -211,5 +211,8 @@ export async function answerUntil(page: Page, taxon: string, words: string) {
 export const planned = '/walks/01960000-0000-7000-8000-00000000c001';
 export const walked = '/walks/01960000-0000-7000-8000-00000000c002';
 
+/** The demo's ring of field mushrooms. */
+export const place = '/places/01960000-0000-7000-8000-00000000aa03';
+
 /** The demo's basket that is open. */
 export const basket = '/baskets/01960000-0000-7000-8000-00000000d001';

@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { views as manifest, type ViewId } from '../../web/src/views/manifest';
-import { asking, basket, demo, expect, planned, test, walked } from './thicket';
+import { asking, basket, demo, expect, place, planned, test, walked } from './thicket';
 
 // These only look, so they may go on side by side.
 test.describe.configure({ mode: 'parallel' });
@@ -46,6 +46,8 @@ const looked: Record<ViewId, Record<string, string>> = {
   labels: { labels: '/labels' },
   household: { 'who eats here': '/household' },
   emergency: { 'the emergency sheet': '/emergency' },
+  places: { places: '/places' },
+  place: { 'a place': place },
   prints: { 'spore prints': '/prints?record=01960000-0000-7000-8000-000000000005' },
   'overlay-taxon': { "a taxon of one's own": '/guide/mine/new' },
 };
@@ -140,7 +142,7 @@ test('every view has its address, its title and its keys in the help', async ({ 
     await page.goto(at);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     // Where one is looked at, the title is its name.
-    const title = ['bench', 'taxon', 'last-bench', 'walk', 'basket', 'photo', 'batch'].includes(id)
+    const title = ['bench', 'taxon', 'last-bench', 'walk', 'basket', 'photo', 'batch', 'place'].includes(id)
       ? /.+ · Zesty Thicket/
       : `${view.title} · Zesty Thicket`;
     await expect(page).toHaveTitle(title);

@@ -12,6 +12,17 @@ import (
 func (a *api) placeRoutes(h huma.API) {
 	register(a, h, operation(http.MethodGet, "/places", "list-places", "The places, by name"),
 		func(ctx context.Context, s *app.Session, _ *none) ([]app.PatchRow, error) { return s.Places(ctx) })
+	register(a, h, operation(http.MethodGet, "/map", "get-map", "What lies on the map: places, and records of which the position is known"),
+		func(ctx context.Context, s *app.Session, _ *none) (*app.Map, error) { return s.Map(ctx) })
+	register(a, h, operation(http.MethodGet, "/ahead", "get-ahead", "The position that one comes to from another"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			Latitude  float64 `query:"latitude"`
+			Longitude float64 `query:"longitude"`
+			Bearing   float64 `query:"bearing" doc:"Degrees from north by east"`
+			Metres    float64 `query:"metres"`
+		}) (*app.Position, error) {
+			return s.Ahead(ctx, app.Position{Latitude: in.Latitude, Longitude: in.Longitude}, in.Bearing, in.Metres)
+		})
 	register(a, h, operation(http.MethodGet, "/places/{id}", "get-place", "A place, with what stands in it, its visits, its records and its ring"),
 		func(ctx context.Context, s *app.Session, in *At) (*app.Patch, error) { return s.Patch(ctx, in.ID) })
 	register(a, h, operation(http.MethodPost, "/places", "plot-place", "Put a place on the map"),

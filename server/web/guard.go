@@ -50,6 +50,12 @@ func SameOriginWrites(next http.Handler) http.Handler {
 
 type nonceKey struct{}
 
+// policy is the content security policy of a page with such a nonce; images is what it may fetch pictures from besides.
+func policy(nonce, images string) string {
+	return "default-src 'none'; script-src 'self'; style-src 'nonce-" + nonce + "'; img-src 'self' data:" + images + "; " +
+		"font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'none'"
+}
+
 // Headers gives every answer, refusals too, a strict content security policy with a nonce of its own for styles; what the API
 // says is not to be kept by anything on the way.
 func Headers(next http.Handler) http.Handler {
@@ -58,8 +64,7 @@ func Headers(next http.Handler) http.Handler {
 		_, _ = rand.Read(raw) // never fails
 		nonce := base64.RawURLEncoding.EncodeToString(raw)
 		h := w.Header()
-		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'nonce-"+nonce+"'; img-src 'self' data:; "+
-			"font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'none'")
+		h.Set("Content-Security-Policy", policy(nonce, ""))
 		h.Set("X-Content-Type-Options", "nosniff")
 		if strings.HasPrefix(r.URL.Path, "/api/") {
 			h.Set("Cache-Control", "no-store")

@@ -13,8 +13,9 @@ import (
 // nonceMark stands in the built page where the request's own nonce goes.
 const nonceMark = "__NONCE__"
 
-// Static serves the built front end, index.html at its root. Every path that is no file of it is a view of the one page.
-func Static(files fs.FS) http.HandlerFunc {
+// Static serves the built front end, index.html at its root. Every path that is no file of it is a view of the one page. Images gives the one other
+// origin that the page may fetch pictures from; empty for none.
+func Static(files fs.FS, images func(*http.Request) string) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
 		if info, err := fs.Stat(files, name); err == nil && !info.IsDir() && name != "index.html" {
@@ -38,6 +39,9 @@ func Static(files fs.FS) http.HandlerFunc {
 			return
 		}
 		nonce, _ := r.Context().Value(nonceKey{}).(string)
+		if from := images(r); from != "" {
+			w.Header().Set("Content-Security-Policy", policy(nonce, " "+from))
+		}
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
 		w.Header().Set("Cache-Control", "no-store")
 		_, _ = w.Write(bytes.ReplaceAll(page, []byte(nonceMark), []byte(nonce)))

@@ -4,7 +4,7 @@ import { device } from './device';
 
 /** A change of a waiting task. */
 export type TaskChange =
-  | { do: 'await'; what: string; why: string; from?: string; formula?: string }
+  | { do: 'await'; what: string; why: string; from?: string; formula?: string; place?: string }
   | { do: 'done'; note: string }
   | { do: 'undo' | 'redo' | 'delete' | 'restore' };
 

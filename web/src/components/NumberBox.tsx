@@ -45,7 +45,7 @@ export default function NumberBox({
       validationBehavior="aria"
       formatOptions={{
         useGrouping: false,
-        maximumFractionDigits: whole ? 0 : 6,
+        maximumFractionDigits: whole ? 0 : unit === 'deg' ? 7 : 6, // a centimetre on the ground
         ...(named ? { style: 'unit', unit: named, unitDisplay: unit === 'deg' ? 'narrow' : 'short' } : {}),
       }}
     >

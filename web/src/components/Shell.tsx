@@ -36,6 +36,7 @@ const Rail = styled.nav`
   button { border: 0; background: none; font: inherit; cursor: pointer; }
   a, button { display: grid; justify-items: center; gap: 3px; padding: 9px 2px; border-radius: 10px; text-decoration: none; font-size: 14px; min-height: 48px; }
   a[aria-current] { background: ${c('ink')}; color: ${c('fog')}; }
+  @media (max-height: 860px) { gap: 0; b { padding-bottom: 8px; } a, button { padding: 4px 2px; gap: 1px; } }
   svg { width: 26px; height: 26px; fill: none; stroke: currentColor; stroke-width: 1.8; stroke-linecap: round; stroke-linejoin: round; }
   ${narrow} {
     order: 2; position: sticky; top: auto; bottom: 0; z-index: 5; flex-direction: row; justify-content: space-around;

@@ -29,6 +29,7 @@ export const Global = createGlobalStyle`
     [data-tells] { forced-color-adjust: none; }
   }
   @media (max-height: 420px) { html { scroll-padding: 8px 0; } }
+  @media screen { [data-print-only] { display: none !important; } }
   @media print {
     nav, button, form:not([data-prints]), [data-screen-only] { display: none !important; }
     :root { ${properties(light)} color-scheme: light; --fog: #fff; }

@@ -29,7 +29,9 @@ export type ViewId =
   | 'household'
   | 'emergency'
   | 'formulas'
-  | 'labels';
+  | 'labels'
+  | 'places'
+  | 'place';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -99,6 +101,18 @@ export const views: Record<ViewId, View> = {
   },
   walk: { path: '/walks/:id', title: 'A walk', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   cards: { path: '/cards', title: 'Pocket cards', shortcuts: [] },
+  places: {
+    path: '/places',
+    title: 'Places',
+    nav: {
+      name: 'Places',
+      icon: 'M13 22c-5-6-7-9-7-12a7 7 0 0 1 14 0c0 3-2 6-7 12zM13 12a2 2 0 1 0 0-4a2 2 0 0 0 0 4',
+      wide: true,
+    },
+    key: 'p',
+    shortcuts: [search],
+  },
+  place: { path: '/places/:id', title: 'A place', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   prints: { path: '/prints', title: 'Spore prints', shortcuts: [] },
   photo: {
     path: '/photos/:id',

@@ -24,7 +24,7 @@ import { Lookalikes } from './Lookalikes';
 import { NextChecks } from './NextChecks';
 import { Specimen } from './Specimen';
 import { Announced, Unruled, VerdictBar } from './VerdictBar';
-import { Cautions, Warnings } from './Warnings';
+import { Cautions, NotToEat, Warnings } from './Warnings';
 import { WeakPoints } from './WeakPoints';
 
 const Photographs = lazily(() => import('../../components/Photographs'));
@@ -191,6 +191,7 @@ export default function Bench({ id }: { id: string }) {
       {tools}
       <Columns>
         <section ref={ask} tabIndex={-1} aria-label="Look here next">
+          <NotToEat why={record?.not_to_eat ?? []} />
           {!closed && <Warnings ruling={ruling} guide={guide} covered={covered} />}
           {deleted ? (
             <Deleted onBack={() => change({ do: 'restore' })} />

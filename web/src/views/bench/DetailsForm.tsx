@@ -1,6 +1,7 @@
 import styled from 'styled-components';
-import type { About, RecordView } from '../../api/client';
+import type { About, RecordView, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
+import { useMap } from '../../api/useMap';
 import { Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Pick } from '../../components/Pick';
@@ -22,6 +23,18 @@ interface Props {
   onKeep: (about: About) => void;
 }
 
+/** Where a record is that is made at a place that is kept; without one, where it was. */
+function at(place: Schema['PatchRow'] | undefined, was: About['place']): About['place'] {
+  const { id: _, ...rest } = was ?? {};
+  if (!place) return rest;
+  return {
+    ...rest,
+    id: place.id,
+    name: place.name,
+    ...(rest.latitude === undefined ? { ...place.middle, accuracy_m: place.shape.accuracy_m ?? 0 } : {}),
+  };
+}
+
 /** The fields of what the record is about. */
 export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: Props) {
   const about: About = { ...record.about, ...draft };
@@ -31,6 +44,7 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
     .map((t) => ({ id: t.id, name: `${t.display_name} (${t.name})` }))
     .sort((a, b) => a.name.localeCompare(b.name));
   // A name that is gone is shown as what it is: nobody is to keep it without seeing it.
+  const { data: map } = useMap();
   const gone = about.target && !names.some((n) => n.id === about.target) ? about.target : '';
   return (
     <Form
@@ -65,6 +79,21 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
         value={about.place?.name ?? ''}
         onChange={(name) => set({ place: { ...about.place, name } })}
       />
+      {(map?.places ?? []).length > 0 && (
+        <Pick
+          label="At a place that is kept"
+          value={about.place?.id ?? ''}
+          onChange={(id) =>
+            set({
+              place: at(
+                map?.places.find((p) => p.id === id),
+                about.place,
+              ),
+            })
+          }
+          options={[{ id: '', name: 'None of them' }, ...(map?.places ?? []).map((p) => ({ id: p.id, name: p.name }))]}
+        />
+      )}
       <Pick
         label="Region"
         value={about.region ?? ''}

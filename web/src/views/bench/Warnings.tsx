@@ -107,6 +107,23 @@ export function Warnings({ ruling, guide, covered }: { ruling: Ruling; guide: Gu
   );
 }
 
+/** Why nothing of the places that it was found at is eaten; it is said of a closed record too. */
+export function NotToEat({ why }: { why: string[] }) {
+  if (why.length === 0) return null;
+  return (
+    <Box aria-label="Not to eat">
+      <ul>
+        {why.map((w) => (
+          <li key={w}>
+            <Gate />
+            <strong>{w}</strong>
+          </li>
+        ))}
+      </ul>
+    </Box>
+  );
+}
+
 /** What has to be known before it is eaten, or before the next one is touched. */
 export function Cautions({ ruling, guide }: { ruling: Ruling; guide: GuideIndex }) {
   const others = ruling.cautions.filter((x) => !first(x.code));

@@ -165,6 +165,31 @@ function Form({ kept }: { kept: Kept }) {
         />
       </Group>
       <Group>
+        <h2>The map</h2>
+        <p>
+          Without an address the drawn valley that comes with the program is shown, and nothing leaves this machine.
+          With one, the pictures of what you look at are fetched from that host alone: it learns where you look.
+        </p>
+        <Text
+          label="Address of a map"
+          value={s.tiles?.url ?? ''}
+          onChange={(url) => set({ tiles: { ...s.tiles, url } })}
+          placeholder="https://tiles.example/{z}/{x}/{y}.png"
+        />
+        <Text
+          label="Whose map it is"
+          value={s.tiles?.attribution ?? ''}
+          onChange={(attribution) => set({ tiles: { url: '', ...s.tiles, attribution } })}
+        />
+        <Quantity
+          label="Its finest zoom"
+          whole
+          max={22}
+          value={s.tiles?.max_zoom || undefined}
+          onChange={(v) => set({ tiles: { url: '', ...s.tiles, max_zoom: v ?? 0 } })}
+        />
+      </Group>
+      <Group>
         <h2>What is in the bag</h2>
         <Tick isSelected={s.all_tools} onChange={(all_tools) => set({ all_tools })}>
           Every tool is at hand

@@ -216,6 +216,7 @@ export default function Start() {
           <Row style={{ marginTop: 18 }}>
             <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
             <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
+            <Quiet onPress={() => go('/places')}>Places</Quiet>
           </Row>
         </div>
         <div className="beside">
