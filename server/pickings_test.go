@@ -105,7 +105,7 @@ func TestAPickingFromPieceToPiece(t *testing.T) {
 	r.do("POST", at+"/weigh", `{`+op()+`,"g":410}`, &p)
 	r.do("POST", at+"/close", `{`+op()+`,"note":"half of the patch left"}`, &p)
 	var rows []app.PickingRow
-	if r.do("GET", "/api/v1/pickings", "", &rows); len(rows) != 3 || rows[0].ID != id || !rows[0].Closed || rows[0].In != 11 || p.G != 410 {
+	if r.do("GET", "/api/v1/pickings", "", &rows); len(rows) != 4 || rows[0].ID != id || !rows[0].Closed || rows[0].In != 11 || p.G != 410 {
 		t.Errorf("%+v", rows)
 	}
 	// A record that was made to touch something clears nothing to eat, whatever it comes to.

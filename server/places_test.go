@@ -38,7 +38,7 @@ func TestAPlaceFromTheMapToTheRecord(t *testing.T) {
 		t.Errorf("%q", rec.NotToEat)
 	}
 	r.do("PUT", at+"/about", `{`+op()+`,"about":{"name":"Hollin Fold","grows":["cantharellus-cibarius"],"owner":"The parish","pollution":["dump","road"]}}`, &p)
-	if r.do("GET", "/api/v1/records/"+clearedRecord, "", &rec); len(rec.NotToEat) != 1 || !strings.Contains(rec.NotToEat[0], "Not to eat: at Hollin Fold a road with traffic is within 20 m, and it lies on or below an old dump.") {
+	if r.do("GET", "/api/v1/records/"+clearedRecord, "", &rec); len(rec.NotToEat) != 1 || !strings.Contains(rec.NotToEat[0], "Not to eat. Hollin Fold: a road with traffic is within 20 m, and it lies on or below an old dump.") {
 		t.Errorf("%q", rec.NotToEat)
 	}
 	if r.do("GET", "/api/v1/records/"+openRecord, "", &rec); len(rec.NotToEat) != 0 {

@@ -390,6 +390,49 @@ func TestKeysAndPlansAtAPlace(t *testing.T) {
 }
 
 // What could still be in a basket, and which colour a point has: numbers in, a line of JSON out.
+// What is kept goes into a file and comes back in another folder; what was there is kept aside, and what is no backup is refused.
+func TestBackupAndRestore(t *testing.T) {
+	from, to, file := t.TempDir(), t.TempDir(), filepath.Join(t.TempDir(), "backup.db")
+	if out, err := run(t, "", "weather", "station", "--from", "2026-08-01", "--to", "2026-08-05", "--data", from); err != nil {
+		t.Fatalf("%v %s", err, out)
+	}
+	var made struct {
+		File, Aside string
+		Bytes       int64
+	}
+	out, err := run(t, "", "backup", file, "--data", from)
+	if err != nil || json.Unmarshal([]byte(out), &made) != nil || made.File != file || made.Bytes < 4096 {
+		t.Fatalf("%v %s", err, out)
+	}
+	for _, aside := range []bool{false, true} {
+		made.Aside = ""
+		out, err := run(t, "", "restore", file, "--data", to)
+		if err != nil || json.Unmarshal([]byte(out), &made) != nil || (made.Aside != "") != aside {
+			t.Fatalf("%v %s", err, out)
+		}
+	}
+	if _, err := os.Stat(made.Aside); err != nil {
+		t.Error(err)
+	}
+	if _, err := run(t, "", "backup", file, "--data", from); err == nil || !strings.Contains(err.Error(), "there already") {
+		t.Errorf("over a file: %v", err)
+	}
+	if err := os.WriteFile(file+"x", []byte("nothing of the kind, and long enough to be looked at"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := run(t, "", "restore", file+"x", "--data", to); err == nil || !strings.Contains(err.Error(), "no backup of this program") {
+		t.Errorf("of no backup: %v", err)
+	}
+	free, err := store.Hold(to)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer func() { _ = free() }()
+	if _, err := run(t, "", "restore", file, "--data", to); err == nil || !strings.Contains(err.Error(), "in use") {
+		t.Errorf("while a program runs on it: %v", err)
+	}
+}
+
 // The points of the published table, by the command line; what is no ring is said in words.
 func TestRing(t *testing.T) {
 	out, err := run(t, `[[1,7],[2,6],[5,8],[7,7],[9,5],[3,7]]`, "ring")

@@ -164,7 +164,7 @@ func (a *Details) NotToEat() string {
 			why = append(why, pollutionWords[p])
 		}
 	}
-	return "Not to eat: at " + a.Name + " " + strings.Join(why, ", and ") + "."
+	return "Not to eat. " + a.Name + ": " + strings.Join(why, ", and ") + "."
 }
 
 // roadside is how near to a place something counts as growing there, in metres, beyond what both positions may be wrong by. Common practice; no source.

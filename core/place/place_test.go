@@ -305,7 +305,7 @@ func TestWhatIsSaidOfAPlace(t *testing.T) {
 	if err := fine.Check(known); err != nil {
 		t.Fatal(err)
 	}
-	if says := fine.NotToEat(); says != "Not to eat: at Long Pasture a road with traffic is within 20 m, and it lies on or below an old dump." {
+	if says := fine.NotToEat(); says != "Not to eat. Long Pasture: a road with traffic is within 20 m, and it lies on or below an old dump." {
 		t.Errorf("%q", says)
 	}
 	if says := (&place.Details{Name: "X"}).NotToEat(); says != "" {

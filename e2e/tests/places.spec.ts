@@ -107,13 +107,13 @@ test.describe('places of a program of their own', () => {
     await page.getByRole('button', { name: 'Change' }).click();
     await page.getByRole('checkbox', { name: 'On or below an old dump' }).click({ force: true });
     await page.getByRole('button', { name: 'Keep the place' }).click();
-    await expect(page.getByText('Not to eat: at Hollin Fold it lies on or below an old dump.')).toBeVisible();
+    await expect(page.getByText('Not to eat. Hollin Fold: it lies on or below an old dump.')).toBeVisible();
     const address = page.url();
     await page.goto(demo(1));
     await expect(page.getByRole('complementary', { name: 'Not to eat' })).toContainText('an old dump');
     await page.goto(address);
     await page.getByRole('button', { name: 'Undo', exact: true }).click();
-    await expect(page.getByText('Not to eat: at')).toBeHidden();
+    await expect(page.getByText('Not to eat. Hollin Fold')).toBeHidden();
     await page.goto(demo(1));
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expect(page.getByRole('complementary', { name: 'Not to eat' })).toBeHidden();
