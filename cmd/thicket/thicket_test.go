@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"io"
+	"log/slog"
 	"math"
 	"net"
 	"os"
@@ -393,9 +394,11 @@ func TestKeysAndPlansAtAPlace(t *testing.T) {
 // What is kept goes into a file and comes back in another folder; what was there is kept aside, and what is no backup is refused.
 func TestBackupAndRestore(t *testing.T) {
 	from, to, file := t.TempDir(), t.TempDir(), filepath.Join(t.TempDir(), "backup.db")
-	if out, err := run(t, "", "weather", "station", "--from", "2026-08-01", "--to", "2026-08-05", "--data", from); err != nil {
-		t.Fatalf("%v %s", err, out)
+	s, err := store.Open(from, slog.New(slog.DiscardHandler))
+	if err != nil {
+		t.Fatal(err)
 	}
+	defer s.Close() // the program that runs
 	var made struct {
 		File, Aside string
 		Bytes       int64
