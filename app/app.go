@@ -7,6 +7,7 @@ import (
 	"crypto/sha256"
 	"errors"
 	"hash/maphash"
+	"io"
 	"log/slog"
 	"sync"
 	"time"
@@ -29,6 +30,8 @@ type App struct {
 
 	// WriteCalendar writes entries in the form that calendars read (iCalendar, RFC 5545).
 	WriteCalendar func(list []CalendarEntry, now time.Time) ([]byte, error)
+	// WriteLocated writes places and records in a format: geojson, gpx or csv.
+	WriteLocated func(to io.Writer, format string, list []Located) error
 
 	// Darkroom reads photographs.
 	Darkroom Darkroom
@@ -60,7 +63,8 @@ func New(base *guide.Source, store Store, files GuideFiles) *App {
 		plans: plans, WriteCalendar: func([]CalendarEntry, time.Time) ([]byte, error) {
 			return nil, errors.New("calendars are not written here")
 		},
-		Darkroom: noDarkroom{}, exposed: make(chan string, 64),
+		WriteLocated: func(io.Writer, string, []Located) error { return errors.New("positions are not written here") },
+		Darkroom:     noDarkroom{}, exposed: make(chan string, 64),
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
 		stale: make(chan string, 64), seed: maphash.MakeSeed(), rulings: rulings,
 	}

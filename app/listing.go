@@ -34,10 +34,12 @@ type Row struct {
 
 // listing is what is listed of a record, as it is kept.
 type listing struct {
-	Kingdom     string        `json:"kingdom"`
-	Date        string        `json:"date"`
-	Place       string        `json:"place"`
+	Kingdom string `json:"kingdom"`
+	Date    string `json:"date"`
+	Place   string `json:"place"`
+	// At is where it was found, in a listing of this form; one of an earlier form does not say, and its record is asked.
 	At          Place         `json:"at,omitzero"`
+	Form        int           `json:"form,omitempty"`
 	Observer    string        `json:"observer"`
 	Verdict     guide.Verdict `json:"verdict"`
 	Reason      string        `json:"reason"`
@@ -51,6 +53,52 @@ type listing struct {
 	BagApart bool     `json:"bag_apart,omitempty"`
 	// Blamed are the characters whose readings were shown to be in the way.
 	Blamed []string `json:"blamed,omitempty"`
+}
+
+// listingForm is the form in which a record's listing says where it was found.
+const listingForm = 3
+
+// found reads what is listed of a record; where the listing is of an earlier form, the record itself says where it was found.
+func (s *Session) found(ctx context.Context, st *Stream) (listing, error) {
+	var l listing
+	if err := json.Unmarshal(st.Listing, &l); err != nil || l.Form >= listingForm {
+		return l, err
+	}
+	o, err := s.open(ctx, st.ID)
+	if err == nil {
+		l.At, l.Form = Place(o.now.About.Place), listingForm
+	}
+	return l, err
+}
+
+// locate puts into the listings of an earlier form where their records were found: closed ones are not listed anew for anything else.
+func (s *Session) locate(ctx context.Context) error {
+	streams, err := s.Store.List(ctx, s.Owner, events.RecordStream, ListQuery{Limit: mostRecordsAsked})
+	if err != nil {
+		return err
+	}
+	var rows []Stream
+	for i := range streams {
+		var was listing
+		if json.Unmarshal(streams[i].Listing, &was) != nil || was.Form >= listingForm {
+			continue
+		}
+		l, err := s.found(ctx, &streams[i])
+		if err != nil {
+			s.Log.Error("a record cannot be read", "record", streams[i].ID, "cause", err)
+			continue
+		}
+		if streams[i].Listing, err = json.Marshal(l); err != nil {
+			return err
+		}
+		rows = append(rows, streams[i])
+	}
+	for few := range slices.Chunk(rows, batch) {
+		if err := s.Store.Relist(ctx, few); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // find is what a find is called where it stands among others: its name once all that is harmful was ruled out, else what, where and when.
@@ -150,7 +198,7 @@ func rowOf(st *Stream, basis string) Row {
 // list puts in what is listed of a record, and the ruling to be kept with a closed one.
 func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown, set *Settings) error {
 	l := listing{
-		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, At: Place(now.About.Place), Observer: now.About.Observer,
+		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, At: Place(now.About.Place), Form: listingForm, Observer: now.About.Observer,
 		Verdict: shown.Verdict, Reason: shown.Says, Margin: shown.Margin, Blamed: shown.Blamed,
 	}
 	for _, o := range shown.Odd {
@@ -183,7 +231,7 @@ func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown
 // listTrouble puts in what is listed of a record that there is no ruling on.
 func (s *Session) listTrouble(stream *Stream, now *events.Record, trouble error, set *Settings) error {
 	b, err := json.Marshal(listing{
-		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, At: Place(now.About.Place), Observer: now.About.Observer,
+		Kingdom: now.About.Kingdom, Date: now.About.Date, Place: now.About.Place.Name, At: Place(now.About.Place), Form: listingForm, Observer: now.About.Observer,
 		Working: now.About.Target, WorkingName: now.About.Target, Reason: guide.AtStart(trouble.Error()) + ".",
 	})
 	stream.Listing, stream.Basis = b, s.basis(set)

@@ -183,8 +183,12 @@ func (s *Session) Map(ctx context.Context) (*Map, error) {
 		return nil, err
 	}
 	for i := range streams {
-		var l listing
-		if json.Unmarshal(streams[i].Listing, &l) != nil || l.At.Latitude == nil || l.At.Longitude == nil {
+		l, err := s.found(ctx, &streams[i])
+		if err != nil {
+			s.Log.Error("a record cannot be read", "record", streams[i].ID, "cause", err)
+			continue
+		}
+		if l.At.Latitude == nil || l.At.Longitude == nil {
 			continue
 		}
 		r := MappedRecord{ID: streams[i].ID, Name: l.find(), Date: l.Date, Verdict: l.Verdict, At: place.Position{Latitude: *l.At.Latitude, Longitude: *l.At.Longitude}}
@@ -299,8 +303,12 @@ func (s *Session) recordsAt(ctx context.Context, id string, shape *place.Shape) 
 	}
 	out := []PatchRecord{}
 	for i := range streams {
-		var l listing
-		if json.Unmarshal(streams[i].Listing, &l) != nil || !l.At.growsAt(id, shape) {
+		l, err := s.found(ctx, &streams[i])
+		if err != nil {
+			s.Log.Error("a record cannot be read", "record", streams[i].ID, "cause", err)
+			continue
+		}
+		if !l.At.growsAt(id, shape) {
 			continue
 		}
 		out = append(out, PatchRecord{streams[i].ID, l.find(), l.Date})

@@ -60,8 +60,11 @@ func (a *App) Refresh(ctx context.Context, owner string) error {
 			return err
 		}
 		rows, err := s.Store.Stale(ctx, owner, events.RecordStream, s.basis(set), batch)
-		if err != nil || len(rows) == 0 {
+		if err != nil {
 			return err
+		}
+		if len(rows) == 0 {
+			return s.locate(ctx)
 		}
 		for i := range rows {
 			if err := s.relist(ctx, &rows[i], set); err != nil {

@@ -1,15 +1,19 @@
 package server_test
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"zestythicket/app"
+	"zestythicket/core/events"
 	"zestythicket/core/place"
+	"zestythicket/server/api"
 )
 
 // area is a rectangle of so many degrees round a position, as the API takes it.
@@ -94,6 +98,46 @@ func TestAPlaceFromTheMapToTheRecord(t *testing.T) {
 	r.do("POST", "/api/v1/tasks", `{"id":"`+app.NewID()+`",`+op()+`,"what":"Come back to the lime","from":"2026-10-01T06:00:00Z","place":"`+tree+`"}`, &task)
 	if task.Place != tree {
 		t.Errorf("%+v", task)
+	}
+}
+
+// A closed record that was listed before listings said where is on the map all the same, and its listing is mended while nobody waits.
+func TestWhatWasListedBeforeThePlaces(t *testing.T) {
+	r := serve(t)
+	var now time.Time
+	r.cook(&now)
+	ctx := t.Context()
+	listing := func() (app.Stream, map[string]any) {
+		st, err := r.app.Store.Find(ctx, api.Owner, events.RecordStream, clearedRecord)
+		if err != nil {
+			t.Fatal(err)
+		}
+		of := map[string]any{}
+		if err := json.Unmarshal(st.Listing, &of); err != nil {
+			t.Fatal(err)
+		}
+		return st, of
+	}
+	st, of := listing()
+	delete(of, "at")
+	delete(of, "form")
+	var err error
+	if st.Listing, err = json.Marshal(of); err != nil || !st.Closed {
+		t.Fatal(err)
+	}
+	if err := r.app.Store.Relist(ctx, []app.Stream{st}); err != nil {
+		t.Fatal(err)
+	}
+	var m app.Map
+	r.do("GET", "/api/v1/map", "", &m)
+	if !slices.ContainsFunc(m.Records, func(x app.MappedRecord) bool { return x.ID == clearedRecord && x.At.Latitude > 49 }) {
+		t.Error("it is not on the map")
+	}
+	if err := r.app.Refresh(ctx, api.Owner); err != nil {
+		t.Fatal(err)
+	}
+	if _, of = listing(); of["at"] == nil || of["verdict"] != "ruled-clear" || of["done"] != "took" {
+		t.Errorf("%v", of)
 	}
 }
 

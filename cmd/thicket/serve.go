@@ -94,7 +94,7 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	}
 	defer release()
 	a := app.New(base, s, guidefile.Files{})
-	a.WriteCalendar, a.Darkroom = exchange.Calendar, photos.Darkroom{}
+	a.WriteCalendar, a.WriteLocated, a.Darkroom = exchange.Calendar, exchange.Write, photos.Darkroom{}
 	a.Log = log
 	if o.clock != "" {
 		if a.Now, err = clockIn(o.clock, log); err != nil {

@@ -1,9 +1,14 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { gpx } from '@tmcw/togeojson';
+import { area } from '@turf/area';
+import { length } from '@turf/length';
+import { DOMParser } from '@xmldom/xmldom';
+import type { FeatureCollection } from 'geojson';
 import { demo, expect, Thicket, test } from './thicket';
 
 /** The middle of a ring of 5 m, and the metres of a degree there. */
@@ -150,6 +155,48 @@ test.describe('places of a program of their own', () => {
     expect(dates.filter((d) => d.place !== '').map((d) => `${d.taxon} ${d.edge} ${d.date}`)).toContain(
       'tilia-cordata last 2026-06-24',
     );
+    await page.close();
+  });
+
+  test('what leaves is coarse unless that is said, and other programs read it as it is', async ({ browser }) => {
+    const page = await browser.newPage({ baseURL: own.url });
+    await page.goto('/places');
+    await page.getByText('Take them with you').click();
+    const download = async (name: string) => {
+      const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
+      return readFileSync(await file.path(), 'utf8');
+    };
+    const coarse = await download('GeoJSON');
+    expect(coarse).not.toMatch(/49\.30|19\.30|Hollin|Pasture/);
+    expect(coarse).toContain('49.35');
+    await page.getByText('Exactly where they are').click();
+    await expect(page.getByText('Whoever has the file can walk there.')).toBeVisible();
+    const json = JSON.parse(await download('GeoJSON')) as FeatureCollection;
+    const tracks = gpx(
+      new DOMParser().parseFromString(await download('GPX'), 'text/xml') as never,
+    ) as FeatureCollection;
+
+    // Turf's own areas and lengths of what was written are those that the application says, to a thousandth; so is the length of the track in GPX.
+    const { places } = (await (await page.request.get('/api/v1/map')).json()) as { places: { id: string }[] };
+    let compared = 0;
+    for (const { id } of places) {
+      const p = (await (await page.request.get(`/api/v1/places/${id}`)).json()) as {
+        about: { name: string };
+        square_metres: number;
+        length_m: number;
+      };
+      const feature = json.features.find((f) => f.id === id);
+      expect(feature, p.about.name).toBeDefined();
+      if (!feature || p.length_m === 0) continue;
+      compared++;
+      if (p.square_metres > 0) expect(Math.abs(area(feature) / p.square_metres - 1)).toBeLessThan(0.001);
+      expect(Math.abs((1000 * length(feature)) / p.length_m - 1)).toBeLessThan(0.001);
+      const track = tracks.features.find((f) => f.properties?.name === p.about.name);
+      expect(track?.geometry.type).toBe('LineString');
+      if (track) expect(Math.abs((1000 * length(track)) / p.length_m - 1)).toBeLessThan(0.001);
+    }
+    expect(compared).toBeGreaterThanOrEqual(3);
+    expect(await download('Table (CSV)')).toContain('kind,id,date,name,taxa');
     await page.close();
   });
 

@@ -76,6 +76,17 @@ func (a *api) placeRoutes(h huma.API) {
 		}) (*app.Patch, error) {
 			return s.ForgetVisit(ctx, in.ID, in.Body.write(), in.Body.Visit)
 		})
+	for format, media := range map[string]string{"geojson": "application/geo+json", "gpx": "application/gpx+xml", "csv": "text/csv; charset=utf-8"} {
+		registerFile(a, h, operation(http.MethodGet, "/export."+format, "export-"+format, "Places and records with their positions, coarse unless that is said"), media, "zesty-thicket."+format,
+			func(ctx context.Context, s *app.Session, in *struct {
+				From  string `query:"from" maxLength:"10"`
+				To    string `query:"to" maxLength:"10"`
+				Taxon string `query:"taxon" maxLength:"64"`
+				Exact bool   `query:"exact" doc:"Positions, names and notes as they are; else the cell of 0.1° that they lie in, alone"`
+			}) ([]byte, error) {
+				return s.GiveAway(ctx, format, app.Leaving{From: in.From, To: in.To, Taxon: in.Taxon, Exact: in.Exact})
+			})
+	}
 	plain(a, h, "places", "place",
 		plainChange[*app.Patch]{"undo", "Undo the last change of a place", (*app.Session).UndoPlace},
 		plainChange[*app.Patch]{"redo", "Redo what was undone last", (*app.Session).RedoPlace},

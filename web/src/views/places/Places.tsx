@@ -6,9 +6,11 @@ import { useChangePlace } from '../../api/useChangePlace';
 import { useMap } from '../../api/useMap';
 import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
+import { Folded } from '../../components/Folded';
 import { Waiting } from '../../components/Page';
 import { Pick } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
+import { Tick } from '../../components/Tick';
 import { useSift } from '../../components/useSift';
 import { c, narrow } from '../../theme/tokens';
 import { DetailsForm } from './DetailsForm';
@@ -210,10 +212,37 @@ export default function Places() {
                 </li>
               ))}
             </List>
+            <Folded open={false} heading={<h2>Take them with you</h2>}>
+              {() => <Export />}
+            </Folded>
           </>
         )}
       </div>
     </Both>
+  );
+}
+
+/** Places and records as files; exactly only where that is said, each time anew. */
+function Export() {
+  const [exact, setExact] = useState(false);
+  return (
+    <>
+      <p>
+        {exact
+          ? 'Whoever has the file can walk there. Names and notes go with it.'
+          : 'Positions leave as the middle of a square some 10 km wide, without your names and notes.'}
+      </p>
+      <Tick isSelected={exact} onChange={setExact}>
+        Exactly where they are
+      </Tick>
+      <Row>
+        {(['geojson', 'gpx', 'csv'] as const).map((f) => (
+          <a key={f} href={`/api/v1/export.${f}${exact ? '?exact=true' : ''}`} download>
+            {{ geojson: 'GeoJSON', gpx: 'GPX', csv: 'Table (CSV)' }[f]}
+          </a>
+        ))}
+      </Row>
+    </>
   );
 }
 

@@ -1,0 +1,71 @@
+package main
+
+import (
+	"bufio"
+	"fmt"
+	"log/slog"
+	"os"
+	"slices"
+	"strings"
+
+	"zestythicket/app"
+	"zestythicket/exchange"
+	"zestythicket/guidefile"
+	"zestythicket/server/api"
+
+	"github.com/spf13/cobra"
+)
+
+func exportCommand(flag *guideFlag) *cobra.Command {
+	var o serveOptions
+	var format string
+	var q app.Leaving
+	c := &cobra.Command{
+		Use:   "export --format " + strings.Join(exchange.Formats, "|"),
+		Short: "Places and records with their positions, coarse unless --exact is said",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			if !slices.Contains(exchange.Formats, format) {
+				return fmt.Errorf("there is no format %q: %s", format, strings.Join(exchange.Formats, ", "))
+			}
+			return export(c, flag, o, format, q)
+		},
+	}
+	f := c.Flags()
+	f.StringVar(&o.data, "data", "", "data folder (default: the platform's)")
+	f.StringVar(&format, "format", "", strings.Join(exchange.Formats, ", "))
+	f.StringVar(&q.From, "from", "", "first day, such as 2026-05-10")
+	f.StringVar(&q.To, "to", "", "last day")
+	f.StringVar(&q.Taxon, "taxon", "", "one taxon's id")
+	f.BoolVar(&q.Exact, "exact", false, "positions, names and notes as they are; else the cell of 0.1 degrees that they lie in, alone")
+	return c
+}
+
+func export(c *cobra.Command, flag *guideFlag, o serveOptions, format string, q app.Leaving) error {
+	base, err := flag.source()
+	if err != nil {
+		return err
+	}
+	dir, err := dataFolder(o)
+	if err != nil {
+		return err
+	}
+	s, release, err := openStore(dir, slog.New(slog.NewTextHandler(os.Stderr, nil)), func() error { return nil })
+	if err != nil {
+		return err
+	}
+	defer release()
+	session, err := app.New(base, s, guidefile.Files{}).Session(c.Context(), api.Owner)
+	if err != nil {
+		return err
+	}
+	list, err := session.Located(c.Context(), q)
+	if err != nil {
+		return err
+	}
+	out := bufio.NewWriter(c.OutOrStdout())
+	if err := exchange.Write(out, format, list); err != nil {
+		return err
+	}
+	return out.Flush()
+}
