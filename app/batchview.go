@@ -69,6 +69,13 @@ func (s *Session) batchView(ctx context.Context, o *standing[events.Batch]) (*Ba
 		}
 		out.Of = append(out.Of, origin)
 	}
+	for _, id := range b.Prepared.Records {
+		if r, err := s.Record(ctx, id); err == nil {
+			for _, why := range r.NotToEat {
+				out.Trouble = strings.TrimSpace(out.Trouble + " " + why)
+			}
+		}
+	}
 	if out.Trouble != "" {
 		out.Trouble += " Eat nothing of it until that is settled."
 	}

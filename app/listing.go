@@ -37,8 +37,9 @@ type listing struct {
 	Kingdom string `json:"kingdom"`
 	Date    string `json:"date"`
 	Place   string `json:"place"`
-	// At is where it was found, in a listing of this form; one of an earlier form does not say, and its record is asked.
+	// At is where it was found, and G how much was taken, in grams, in a listing of this form; one of an earlier form does not say, and its record is asked.
 	At          Place         `json:"at,omitzero"`
+	G           float64       `json:"g,omitempty"`
 	Form        int           `json:"form,omitempty"`
 	Observer    string        `json:"observer"`
 	Verdict     guide.Verdict `json:"verdict"`
@@ -55,8 +56,16 @@ type listing struct {
 	Blamed []string `json:"blamed,omitempty"`
 }
 
-// listingForm is the form in which a record's listing says where it was found.
+// listingForm is the form in which a record's listing says where it was found and how much was taken.
 const listingForm = 3
+
+// taken is how much was taken of a find, in grams; 0 where that was not said.
+func taken(c *events.Closing) float64 {
+	if c == nil || c.AmountG == nil || c.Done != "took" {
+		return 0
+	}
+	return *c.AmountG
+}
 
 // found reads what is listed of a record; where the listing is of an earlier form, the record itself says where it was found.
 func (s *Session) found(ctx context.Context, st *Stream) (listing, error) {
@@ -66,7 +75,7 @@ func (s *Session) found(ctx context.Context, st *Stream) (listing, error) {
 	}
 	o, err := s.open(ctx, st.ID)
 	if err == nil {
-		l.At, l.Form = Place(o.now.About.Place), listingForm
+		l.At, l.G, l.Form = Place(o.now.About.Place), taken(o.now.Closing), listingForm
 	}
 	return l, err
 }
@@ -214,7 +223,7 @@ func (s *Session) list(stream *Stream, now *events.Record, shown *identify.Shown
 	}
 	stream.Frozen, stream.Basis = nil, s.basis(set)
 	if now.Closing != nil {
-		l.Done = now.Closing.Done
+		l.Done, l.G = now.Closing.Done, taken(now.Closing)
 		words = append(words, now.Closing.Note, l.Done)
 		frozen, err := json.Marshal(identify.Freeze(shown, s.Guide.Hash))
 		if err != nil {

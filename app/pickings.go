@@ -38,6 +38,8 @@ type Picking struct {
 	Trace      string           `json:"trace" doc:"Whose leaf it is: what is asked before a piece may pass; empty where it stands alone"`
 	Conditions []PieceCondition `json:"conditions" doc:"What is done with a piece, by what is wrong with it"`
 	Doubles    []Taxon          `json:"doubles" doc:"What it is taken for, the gravest first"`
+	// NotToEat says of the places that it was gathered at why nothing of them is eaten.
+	NotToEat []string `json:"not_to_eat" doc:"Why nothing of the places that it was gathered at is eaten"`
 	// Trouble tells that the record it was begun from no longer says what it said.
 	Trouble string `json:"trouble" doc:"Why what is in it is in doubt; empty where it is not"`
 	CanUndo bool   `json:"can_undo"`
@@ -307,7 +309,15 @@ func (s *Session) pickingView(ctx context.Context, o *standing[events.Picking]) 
 	if err != nil {
 		return nil, err
 	}
-	out.Allowed = harvest.Allowed(&m.Taxa[n], p.Seen, taken, out.Basket.In, set.limit(p.Of.Taxon), today+p.G)
+	at := Place(p.Of.Place)
+	own, err := s.limitAt(ctx, set.limit(p.Of.Taxon), &at, p.Of.Taxon)
+	if err != nil {
+		return nil, err
+	}
+	if out.NotToEat, err = s.notToEat(ctx, &at); err != nil {
+		return nil, err
+	}
+	out.Allowed = harvest.Allowed(&m.Taxa[n], p.Seen, taken, out.Basket.In, own, today+p.G)
 	if c := harvest.Traces(&m.Taxa[n]); c != "" {
 		if k, ok := m.Column(c); ok {
 			out.Trace = m.Columns[k].Question

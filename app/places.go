@@ -10,6 +10,7 @@ import (
 
 	"zestythicket/core/events"
 	"zestythicket/core/guide"
+	"zestythicket/core/harvest"
 	"zestythicket/core/place"
 )
 
@@ -360,6 +361,28 @@ func (s *Session) Ahead(_ context.Context, from place.Position, bearing, metres 
 	}
 	to := place.Ahead(from, bearing, metres)
 	return &to, nil
+}
+
+// limitAt is what a limit and those of the places at a position leave of a taxon.
+func (s *Session) limitAt(ctx context.Context, l harvest.Limit, at *Place, taxon string) (harvest.Limit, error) {
+	if at.ID == "" && at.Latitude == nil {
+		return l, nil
+	}
+	streams, all, err := s.patches(ctx)
+	if err != nil {
+		return l, err
+	}
+	for i := range all {
+		if !at.growsAt(streams[i].ID, &all[i].Shape) {
+			continue
+		}
+		for _, o := range all[i].About.Limits {
+			if o.Taxon == taxon {
+				l = l.Stricter(harvest.Limit{Protected: o.Protected, GramsADay: o.GramsADay})
+			}
+		}
+	}
+	return l, nil
 }
 
 // PlotPlace puts a place on the map, with a client's id.

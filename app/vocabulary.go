@@ -11,6 +11,7 @@ import (
 	"zestythicket/core/identify"
 	"zestythicket/core/keying"
 	"zestythicket/core/kitchen"
+	"zestythicket/core/logbook"
 	"zestythicket/core/place"
 	"zestythicket/core/policy"
 	"zestythicket/core/ruling"
@@ -26,6 +27,7 @@ type (
 	CautionCode  = ruling.CautionCode
 	Doing        = guide.Doing
 	Ending       = events.Ending
+	EntryKind    = logbook.Kind
 	EventKind    = events.Kind
 	Finding      = events.Finding
 	Footing      = guide.Footing
@@ -90,6 +92,7 @@ var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Apart]():        words("Apart", []Apart{compare.Always, compare.Sometimes, compare.Never}),
 	reflect.TypeFor[CautionCode]():  words("CautionCode", ruling.CautionCodes),
 	reflect.TypeFor[Doing]():        words("Doing", guide.Doings),
+	reflect.TypeFor[EntryKind]():    words("EntryKind", logbook.Kinds),
 	reflect.TypeFor[EventKind]():    words("EventKind", events.RecordKinds),
 	reflect.TypeFor[Finding]():      words("Finding", []Finding{events.Passes, events.Doubtful, events.Another, events.Unchecked}),
 	reflect.TypeFor[Footing]():      words("Footing", policy.FootingList),

@@ -48,6 +48,17 @@ func TestAPlaceFromTheMapToTheRecord(t *testing.T) {
 	if r.do("GET", "/api/v1/records/"+openRecord, "", &rec); len(rec.NotToEat) != 0 {
 		t.Errorf("a record of elsewhere: %q", rec.NotToEat)
 	}
+	// So it is on the demo's open basket from there, and the place's own limit counts.
+	var picking app.Picking
+	basket := "/api/v1/pickings/01960000-0000-7000-8000-00000000d001"
+	if r.do("GET", basket, "", &picking); len(picking.NotToEat) != 1 || strings.Contains(picking.Allowed.Says, "rotected") {
+		t.Errorf("%q, %+v", picking.NotToEat, picking.Allowed)
+	}
+	r.do("PUT", at+"/about", `{`+op()+`,"about":{"name":"Hollin Fold","grows":["cantharellus-cibarius"],"limits":[{"taxon":"cantharellus-cibarius","protected":true}]}}`, &p)
+	if r.do("GET", basket, "", &picking); len(picking.NotToEat) != 0 || !strings.Contains(picking.Allowed.Says, "rotected") {
+		t.Errorf("%q, %+v", picking.NotToEat, picking.Allowed)
+	}
+	r.do("POST", at+"/undo", `{`+op()+`}`, &p)
 	r.do("POST", at+"/undo", `{`+op()+`}`, &p)
 	if r.do("GET", "/api/v1/records/"+clearedRecord, "", &rec); len(rec.NotToEat) != 0 || !p.CanRedo {
 		t.Errorf("undone: %q", rec.NotToEat)
@@ -138,6 +149,34 @@ func TestWhatWasListedBeforeThePlaces(t *testing.T) {
 	}
 	if _, of = listing(); of["at"] == nil || of["verdict"] != "ruled-clear" || of["done"] != "took" {
 		t.Errorf("%v", of)
+	}
+}
+
+// The demo's year: eleven records, of which the chanterelles' basket is not weighed yet; bilberries and field mushrooms count by their baskets, and the
+// visit to the pasture on that day, which says the same, adds nothing.
+func TestTheDemosYear(t *testing.T) {
+	r := serve(t)
+	var now time.Time
+	r.cook(&now)
+	var y app.YearBook
+	r.do("GET", "/api/v1/year", "", &y)
+	if y.Year != 2026 || y.Found != 11 || y.Meals != 1 || y.EatenG != 150 || len(y.Years) != 2 || y.Names["cantharellus-cibarius"] != "Golden chanterelle" {
+		t.Errorf("%d: %+v of %v", y.Year, y.Sum, y.Years)
+	}
+	taken := map[string]float64{}
+	for _, x := range y.Taxa {
+		taken[x.Key] = x.TakenG
+	}
+	for taxon, g := range map[string]float64{"cantharellus-cibarius": 350, "calvatia-gigantea": 900, "vaccinium-myrtillus": 140, "tilia-cordata": 120, "agaricus-campestris": 420} {
+		if taken[taxon] != g {
+			t.Errorf("%s: %g g, want %g", taxon, taken[taxon], g)
+		}
+	}
+	if len(y.Margins) == 0 || y.Entries[y.Margins[0]].Margin == nil || len(y.LeftWhy) != 1 || y.LeftWhy[0].Left != 1 {
+		t.Errorf("%v, %+v", y.Margins, y.LeftWhy)
+	}
+	if r.do("GET", "/api/v1/year?year=2025", "", &y); y.Year != 2025 || y.TakenG != 380 || y.Found != 0 {
+		t.Errorf("2025: %+v", y.Sum)
 	}
 }
 

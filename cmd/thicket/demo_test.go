@@ -34,7 +34,7 @@ func demoVerdicts(t *testing.T, dir string) map[string]int {
 		t.Fatal(err)
 	}
 	page, err := s.Records(ctx, app.RecordQuery{Limit: 100})
-	if err != nil || len(page.Rows) != 10 {
+	if err != nil || len(page.Rows) != 11 {
 		t.Fatalf("%+v (%v)", page, err)
 	}
 	out := map[string]int{}

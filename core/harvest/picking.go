@@ -153,6 +153,15 @@ type Limit struct {
 	GramsADay float64
 }
 
+// Stricter is what both limits leave.
+func (l Limit) Stricter(o Limit) Limit {
+	l.Protected = l.Protected || o.Protected
+	if o.GramsADay > 0 && (l.GramsADay == 0 || o.GramsADay < l.GramsADay) {
+		l.GramsADay = o.GramsADay
+	}
+	return l
+}
+
 // Allowed works out how much of a stand of so many pieces may be taken, less what was taken there this season, with so much in the basket. Own is
 // the user's own limit, today how many grams of it lie in the day's baskets.
 func Allowed(t *guide.Taxon, seen, taken, in int, own Limit, today float64) Allowance {

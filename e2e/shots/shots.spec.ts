@@ -23,12 +23,12 @@ test('pictures of the main views', async ({ page }) => {
     records: '/records',
     map: '/places',
     ring: place,
+    year: '/year?year=2026',
     guide: '/guide',
     'guide-taxon': '/guide/amanita-rubescens',
     almanac: '/almanac?date=2026-09-05',
     walk: planned,
     basket,
-    prints: '/prints',
     'side-by-side': '/compare?target=symphytum-officinale&other=digitalis-purpurea',
   };
   for (const [name, path] of Object.entries(views)) {

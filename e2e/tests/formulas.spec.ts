@@ -60,26 +60,31 @@ test('diluting, pouring and drops are reckoned, and what cannot be is said', asy
 });
 
 test('who reads ounces has them beside the millilitres, and drops by their own dropper', async ({ page }) => {
-  await page.goto('/settings');
-  await page.getByLabel('Units').selectOption('imperial');
-  await page.getByLabel('Drops of your own dropper in 5 ml').fill('3');
-  await page.getByLabel('Drops of your own dropper in 5 ml').blur();
-  await page.getByRole('button', { name: 'Keep the settings' }).click();
-  await expect(page.getByText(/count them once into 5 ml/)).toBeVisible();
-  await page.getByLabel('Drops of your own dropper in 5 ml').fill('125');
-  await page.getByLabel('Drops of your own dropper in 5 ml').blur();
-  await page.getByRole('button', { name: 'Keep the settings' }).click();
-  await expect(page.getByText('Your settings were kept.')).toBeVisible();
-  await page.goto('/formulas');
-  const card = page.getByRole('article', { name: 'Redroot, from the garden bush' });
-  await expect(card.getByRole('row', { name: 'In all 100 100 3.38' })).toBeVisible();
-  await page.getByText('Diluting, pouring, drops').click();
-  const form = page.getByRole('form', { name: 'Diluting, pouring, drops' });
-  await form.getByLabel('Herb, ounces').fill('3.5');
-  await form.getByLabel('Herb, ounces').blur();
-  await form.getByLabel('Drops', { exact: true }).fill('10');
-  await form.getByLabel('Drops', { exact: true }).blur();
-  await form.getByRole('button', { name: 'Reckon' }).click();
-  await expect(form.getByRole('status')).toContainText('Pour 198.4 ml (6.71 US fl oz) on it');
-  await expect(form.getByRole('status')).toContainText('10 drops are 0.4 ml, by your own dropper.');
+  const before = await (await page.request.get('/api/v1/settings')).json();
+  try {
+    await page.goto('/settings');
+    await page.getByLabel('Units').selectOption('imperial');
+    await page.getByLabel('Drops of your own dropper in 5 ml').fill('3');
+    await page.getByLabel('Drops of your own dropper in 5 ml').blur();
+    await page.getByRole('button', { name: 'Keep the settings' }).click();
+    await expect(page.getByText(/count them once into 5 ml/)).toBeVisible();
+    await page.getByLabel('Drops of your own dropper in 5 ml').fill('125');
+    await page.getByLabel('Drops of your own dropper in 5 ml').blur();
+    await page.getByRole('button', { name: 'Keep the settings' }).click();
+    await expect(page.getByText('Your settings were kept.')).toBeVisible();
+    await page.goto('/formulas');
+    const card = page.getByRole('article', { name: 'Redroot, from the garden bush' });
+    await expect(card.getByRole('row', { name: 'In all 100 100 3.38' })).toBeVisible();
+    await page.getByText('Diluting, pouring, drops').click();
+    const form = page.getByRole('form', { name: 'Diluting, pouring, drops' });
+    await form.getByLabel('Herb, ounces').fill('3.5');
+    await form.getByLabel('Herb, ounces').blur();
+    await form.getByLabel('Drops', { exact: true }).fill('10');
+    await form.getByLabel('Drops', { exact: true }).blur();
+    await form.getByRole('button', { name: 'Reckon' }).click();
+    await expect(form.getByRole('status')).toContainText('Pour 198.4 ml (6.71 US fl oz) on it');
+    await expect(form.getByRole('status')).toContainText('10 drops are 0.4 ml, by your own dropper.');
+  } finally {
+    await page.request.put('/api/v1/settings', { data: before }); // others go on with the same program
+  }
 });

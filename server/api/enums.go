@@ -17,6 +17,7 @@ func vocabulary() huma.Registry {
 	name[app.Apart](r)
 	name[app.CautionCode](r)
 	name[app.Doing](r)
+	name[app.EntryKind](r)
 	name[app.EventKind](r)
 	name[app.Finding](r)
 	name[app.Footing](r)

@@ -14,6 +14,12 @@ func (a *api) placeRoutes(h huma.API) {
 		func(ctx context.Context, s *app.Session, _ *none) ([]app.PatchRow, error) { return s.Places(ctx) })
 	register(a, h, operation(http.MethodGet, "/map", "get-map", "What lies on the map: places, and records of which the position is known"),
 		func(ctx context.Context, s *app.Session, _ *none) (*app.Map, error) { return s.Map(ctx) })
+	register(a, h, operation(http.MethodGet, "/year", "get-year", "A year, counted: what was found, taken, left and eaten"),
+		func(ctx context.Context, s *app.Session, in *struct {
+			Year int `query:"year" minimum:"0" maximum:"9999" doc:"Left out for the latest of which anything is kept"`
+		}) (*app.YearBook, error) {
+			return s.YearBook(ctx, in.Year)
+		})
 	register(a, h, operation(http.MethodGet, "/ahead", "get-ahead", "The position that one comes to from another"),
 		func(ctx context.Context, s *app.Session, in *struct {
 			Latitude  float64 `query:"latitude"`

@@ -31,7 +31,8 @@ export type ViewId =
   | 'formulas'
   | 'labels'
   | 'places'
-  | 'place';
+  | 'place'
+  | 'year';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -112,6 +113,7 @@ export const views: Record<ViewId, View> = {
     key: 'p',
     shortcuts: [search],
   },
+  year: { path: '/year', title: 'The year', shortcuts: [] },
   place: { path: '/places/:id', title: 'A place', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   prints: { path: '/prints', title: 'Spore prints', shortcuts: [] },
   photo: {

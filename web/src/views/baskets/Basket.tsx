@@ -80,6 +80,11 @@ export default function Basket({ id }: { id: string }) {
         {' · '}
         <Link href={`/bench/${p.record}`}>the record it was begun from</Link>
       </p>
+      {p.not_to_eat.map((why) => (
+        <p key={why} role="alert">
+          <strong>{why}</strong>
+        </p>
+      ))}
       {p.trouble && (
         <p role="alert">
           <strong>{p.trouble}</strong>

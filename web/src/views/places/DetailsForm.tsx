@@ -52,6 +52,9 @@ export function DetailsForm({
   const set = (part: Partial<Details>) => setA({ ...a, ...part });
   const named = (id: string) => guide?.nameOf(id) ?? id;
   const leaves = a.leaves ?? [];
+  const limits = a.limits ?? [];
+  const limit = (taxon: string, part: Partial<Schema['PlaceLimit']>) =>
+    set({ limits: limits.map((l) => (l.taxon === taxon ? { ...l, ...part } : l)) });
   return (
     <form
       aria-label="What is known of the place"
@@ -132,6 +135,35 @@ export function DetailsForm({
             <Row>
               <Quiet onPress={() => set({ leaves: [...leaves, { who: '' }] })}>Somebody gave leave</Quiet>
             </Row>
+            {limits.map((l) => (
+              <Row key={l.taxon} style={{ alignItems: 'end' }}>
+                <strong>{named(l.taxon)}</strong>
+                <Tick isSelected={l.protected ?? false} onChange={(on) => limit(l.taxon, { protected: on })}>
+                  None is taken there
+                </Tick>
+                {!l.protected && (
+                  <Quantity
+                    label={`${weight.unit === 'oz' ? 'Ounces' : 'Grams'} a day of ${named(l.taxon)} there`}
+                    unit={weight.unit}
+                    value={l.g_a_day ? weight.shown(l.g_a_day) : undefined}
+                    onChange={(v) => limit(l.taxon, { g_a_day: v ? weight.kept(v) : 0 })}
+                  />
+                )}
+                <Quiet
+                  aria-label={`No limit there for ${named(l.taxon)}`}
+                  onPress={() => set({ limits: limits.filter((x) => x.taxon !== l.taxon) })}
+                >
+                  Remove
+                </Quiet>
+              </Row>
+            ))}
+            <TaxonPicker
+              label="A limit there, for"
+              useful
+              onPick={({ id: taxon }) =>
+                !limits.some((l) => l.taxon === taxon) && set({ limits: [...limits, { taxon, protected: true }] })
+              }
+            />
             {a.taxon ? (
               <Row>
                 <span>

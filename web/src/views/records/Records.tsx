@@ -52,7 +52,8 @@ export default function Records() {
       <h1 tabIndex={-1}>Records</h1>
       <p>
         What was looked at. What was gathered stands in the <Link href="/baskets">baskets</Link>, what lies waiting
-        under the <Link href="/prints">spore prints</Link>.
+        under the <Link href="/prints">spore prints</Link>, and what it all came to in{' '}
+        <Link href="/year">the year</Link>.
       </p>
       <Text label="Search" type="search" value={query} onChange={setQuery} placeholder="Name, place, note, ruling" />
       <Row>

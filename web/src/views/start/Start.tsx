@@ -217,6 +217,7 @@ export default function Start() {
             <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
             <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
             <Quiet onPress={() => go('/places')}>Places</Quiet>
+            <Quiet onPress={() => go('/year')}>The year</Quiet>
           </Row>
         </div>
         <div className="beside">
