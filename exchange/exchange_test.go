@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"encoding/json"
-	"log/slog"
 	"reflect"
 	"slices"
 	"strings"
@@ -15,32 +14,12 @@ import (
 	"zestythicket/core/ruling"
 	"zestythicket/demo"
 	"zestythicket/exchange"
-	"zestythicket/guidefile"
-	"zestythicket/photos"
-	"zestythicket/store"
 )
 
 // Whatever is kept of a demo, and of what happens to its records then, keeps to the schemas.
 func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 	ctx := context.Background()
-	g, err := guidefile.ShippedSource()
-	if err != nil {
-		t.Fatal(err)
-	}
-	kept, err := store.Open(t.TempDir(), slog.New(slog.DiscardHandler))
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer kept.Close()
-	a := app.New(g, kept, guidefile.Files{})
-	a.Darkroom = photos.Darkroom{}
-	s, err := a.Session(ctx, "me")
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Fill(ctx, s); err != nil {
-		t.Fatal(err)
-	}
+	s, kept := filled(t)
 	w := func() app.Write { return app.Write{Op: app.NewID()} }
 	page, err := s.Records(ctx, app.RecordQuery{Limit: 100})
 	if err != nil {

@@ -22,8 +22,8 @@ import (
 	"zestythicket/store"
 )
 
-// filled is a session of the demo.
-func filled(t *testing.T) *app.Session {
+// filled is a session of the demo, and what keeps it.
+func filled(t *testing.T) (*app.Session, *store.Store) {
 	t.Helper()
 	g, err := guidefile.ShippedSource()
 	if err != nil {
@@ -43,13 +43,13 @@ func filled(t *testing.T) *app.Session {
 	if err := demo.Fill(context.Background(), s); err != nil {
 		t.Fatal(err)
 	}
-	return s
+	return s, kept
 }
 
 // leaving is what the demo gives away, beside a place whose name is a formula, in a format.
 func leaving(t *testing.T, format string, q app.Leaving) string {
 	t.Helper()
-	s := filled(t)
+	s, _ := filled(t)
 	w := app.Write{Op: app.NewID()}
 	shape := app.PlaceShape{Form: "point", At: []app.Position{{Latitude: 49.312345, Longitude: 19.345678}}}
 	if _, err := s.PlotPlace(context.Background(), app.NewID(), w, shape, app.PlaceDetails{Name: `=1+1 & "<b>"`, Note: "-2, by the weir\x07"}); err != nil {
@@ -206,7 +206,7 @@ func TestTable(t *testing.T) {
 }
 
 func TestWhatCannotLeave(t *testing.T) {
-	s := filled(t)
+	s, _ := filled(t)
 	for says, q := range map[string]app.Leaving{"is not a day": {From: "soon"}, "is no time": {From: "2026-08-01", To: "2026-07-01"}, "no taxon": {Taxon: "nothing"}} {
 		if _, err := s.Located(context.Background(), q); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%s: %v", says, err)

@@ -3,15 +3,11 @@ package main
 import (
 	"bufio"
 	"fmt"
-	"log/slog"
-	"os"
 	"slices"
 	"strings"
 
 	"zestythicket/app"
 	"zestythicket/exchange"
-	"zestythicket/guidefile"
-	"zestythicket/server/api"
 
 	"github.com/spf13/cobra"
 )
@@ -42,23 +38,11 @@ func exportCommand(flag *guideFlag) *cobra.Command {
 }
 
 func export(c *cobra.Command, flag *guideFlag, o serveOptions, format string, q app.Leaving) error {
-	base, err := flag.source()
-	if err != nil {
-		return err
-	}
-	dir, err := dataFolder(o)
-	if err != nil {
-		return err
-	}
-	s, release, err := openStore(dir, slog.New(slog.NewTextHandler(os.Stderr, nil)), func() error { return nil })
+	session, release, err := ownSession(c.Context(), flag, o)
 	if err != nil {
 		return err
 	}
 	defer release()
-	session, err := app.New(base, s, guidefile.Files{}).Session(c.Context(), api.Owner)
-	if err != nil {
-		return err
-	}
 	list, err := session.Located(c.Context(), q)
 	if err != nil {
 		return err

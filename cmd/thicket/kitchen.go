@@ -4,15 +4,10 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
-	"log/slog"
-	"os"
 	"time"
 
-	"zestythicket/app"
 	"zestythicket/core/guide"
 	"zestythicket/core/kitchen"
-	"zestythicket/guidefile"
-	"zestythicket/server/api"
 
 	"github.com/spf13/cobra"
 )
@@ -75,23 +70,11 @@ func sheetCommand(flag *guideFlag) *cobra.Command {
 }
 
 func sheet(c *cobra.Command, flag *guideFlag, o serveOptions, person string, first time.Time) error {
-	base, err := flag.source()
-	if err != nil {
-		return err
-	}
-	dir, err := dataFolder(o)
-	if err != nil {
-		return err
-	}
-	s, release, err := openStore(dir, slog.New(slog.NewTextHandler(os.Stderr, nil)), func() error { return nil })
+	session, release, err := ownSession(c.Context(), flag, o)
 	if err != nil {
 		return err
 	}
 	defer release()
-	session, err := app.New(base, s, guidefile.Files{}).Session(c.Context(), api.Owner)
-	if err != nil {
-		return err
-	}
 	id := ""
 	if person != "" {
 		h, err := session.Household(c.Context())

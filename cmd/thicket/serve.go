@@ -253,6 +253,28 @@ func openStore(dir string, log *slog.Logger, before func() error) (s *store.Stor
 	return s, func() { s.Close(); free() }, nil
 }
 
+// ownSession opens the data folder for one command, as its user. Release closes it.
+func ownSession(ctx context.Context, flag *guideFlag, o serveOptions) (*app.Session, func(), error) {
+	base, err := flag.source()
+	if err != nil {
+		return nil, nil, err
+	}
+	dir, err := dataFolder(o)
+	if err != nil {
+		return nil, nil, err
+	}
+	s, release, err := openStore(dir, slog.New(slog.NewTextHandler(os.Stderr, nil)), func() error { return nil })
+	if err != nil {
+		return nil, nil, err
+	}
+	session, err := app.New(base, s, guidefile.Files{}).Session(ctx, api.Owner)
+	if err != nil {
+		release()
+		return nil, nil, err
+	}
+	return session, release, nil
+}
+
 // clearDemo takes away what an earlier demo left: it is new at every start.
 func clearDemo(dir string) error {
 	for _, suffix := range []string{"", "-wal", "-shm"} {

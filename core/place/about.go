@@ -92,7 +92,10 @@ const (
 	mostText = 4000
 	mostWord = 200
 	mostList = 100
-	mostArea = 1e7
+	// mostCount is the greatest number of stems or pieces, mostG what a piece, a day or a visit comes to at most, in grams; mostArea is in square metres.
+	mostCount = 1e6
+	mostG     = 1e6
+	mostArea  = 1e7
 )
 
 // Check tells what is wrong with what is said of a place. Known tells which taxa the guide has.
@@ -118,7 +121,7 @@ func (a *Details) Check(known func(string) bool) error {
 		taxa = append(taxa, a.Taxon)
 	}
 	for _, l := range a.Limits {
-		if taxa = append(taxa, l.Taxon); !(l.GramsADay >= 0 && l.GramsADay <= 1e5) {
+		if taxa = append(taxa, l.Taxon); !(l.GramsADay >= 0 && l.GramsADay <= mostG) {
 			return fmt.Errorf("%g g a day are no limit", l.GramsADay)
 		}
 	}
@@ -143,9 +146,9 @@ func (a *Details) Check(known func(string) bool) error {
 	switch {
 	case !slices.Contains(Spreadings, a.Spreads):
 		return fmt.Errorf("%q is no way to spread: %v", a.Spreads, Spreadings)
-	case a.Stems < 0 || a.Stems > 1e6:
+	case a.Stems < 0 || a.Stems > mostCount:
 		return fmt.Errorf("%d stems are no number of stems", a.Stems)
-	case !(a.PieceG >= 0 && a.PieceG <= 1e5):
+	case !(a.PieceG >= 0 && a.PieceG <= mostG):
 		return fmt.Errorf("a piece does not weigh %g g", a.PieceG)
 	case !(a.AreaM2 >= 0 && a.AreaM2 <= mostArea):
 		return fmt.Errorf("%g m² are no stand", a.AreaM2)
@@ -203,7 +206,7 @@ func (v *Visit) Check(known func(string) bool, today string) error {
 	switch {
 	case v.Date > today:
 		return fmt.Errorf("%s is still to come; a visit is noted when it was made", v.Date)
-	case !(v.TakenG >= 0 && v.TakenG <= 1e6) || v.Taken < 0 || v.Taken > 1e6 || v.LeftPieces < 0 || v.LeftPieces > 1e6:
+	case !(v.TakenG >= 0 && v.TakenG <= mostG) || v.Taken < 0 || v.Taken > mostCount || v.LeftPieces < 0 || v.LeftPieces > mostCount:
 		return fmt.Errorf("what was taken and left are numbers from 0 to a million")
 	case utf8.RuneCountInString(v.Note) > mostText:
 		return fmt.Errorf("the note has more than %d signs", mostText)
