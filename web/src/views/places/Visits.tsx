@@ -1,0 +1,199 @@
+import { useState } from 'react';
+import { newId, type Schema } from '../../api/client';
+import { useGuide } from '../../api/useGuide';
+import { useChangeTask } from '../../api/useTasks';
+import { Button, Primary, Quiet, Row } from '../../components/Buttons';
+import { Text } from '../../components/Fields';
+import { Folded } from '../../components/Folded';
+import { tell } from '../../components/Notice';
+import { Pick } from '../../components/Pick';
+import { Quantity } from '../../components/Quantity';
+import { withUnit } from '../../components/units';
+import { useToday } from '../../components/useToday';
+import { useUnits } from '../../components/useUnits';
+import { organWords } from '../../components/words';
+import { List, type Part } from './parts';
+
+const stateWords: Record<Schema['PartState'], string> = {
+  'not-yet': 'not yet',
+  beginning: 'beginning',
+  'in-season': 'there',
+  ending: 'ending',
+  over: 'over',
+  always: 'there all year',
+};
+
+/** When one was there, what was seen, taken and left. */
+export function Visits({ patch: p, busy, onChange }: Part) {
+  const today = useToday();
+  const { guide } = useGuide();
+  const { weight } = useUnits();
+  const [date, setDate] = useState<string>();
+  const [of, setOf] = useState('');
+  const [is, setIs] = useState('');
+  const [taken, setTaken] = useState<number>();
+  const [left, setLeft] = useState<number>();
+  const [note, setNote] = useState('');
+  const parts = p.grows.flatMap((g) =>
+    (g.organs ?? []).map((organ) => ({
+      id: `${g.taxon} ${organ}`,
+      name: `${g.name}: ${organWords[organ].toLowerCase()}`,
+    })),
+  );
+  return (
+    <>
+      <h2>Visits</h2>
+      {p.visits.length === 0 && <p>None is noted yet. Visits of several years tell when to come.</p>}
+      <List aria-label="Visits">
+        {p.visits.map((v) => (
+          <li key={v.id}>
+            {v.date}
+            {(v.stages ?? [])
+              .map(
+                (s) =>
+                  ` · ${guide?.nameOf(s.taxon) ?? s.taxon}, ${organWords[s.organ].toLowerCase()}: ${stateWords[s.is]}`,
+              )
+              .join('')}
+            {v.taken_g ? ` · took ${withUnit(weight, v.taken_g)}` : ''}
+            {v.left ? ` · left ${v.left}` : ''}
+            {v.note && <small>{v.note}</small>}
+            <Quiet
+              aria-label={`Take the visit of ${v.date} away`}
+              data-screen-only
+              isDisabled={busy}
+              onPress={() =>
+                onChange({ do: 'forget', visit: v.id }, () =>
+                  tell({
+                    text: `The visit of ${v.date} was taken away.`,
+                    action: { name: 'Undo', do: () => onChange({ do: 'undo' }) },
+                  }),
+                )
+              }
+            >
+              Take away
+            </Quiet>
+          </li>
+        ))}
+      </List>
+      {!p.deleted && (
+        <Folded open={false} heading="Note a visit">
+          {() => (
+            <form
+              aria-label="A visit"
+              style={{ display: 'grid', gap: 10 }}
+              onSubmit={(e) => {
+                e.preventDefault();
+                const [taxon, organ] = of.split(' ');
+                onChange(
+                  {
+                    do: 'visit',
+                    visit: {
+                      id: newId(),
+                      date: date ?? today,
+                      ...(taxon && organ && is
+                        ? { stages: [{ taxon, organ: organ as Schema['Organ'], is: is as Schema['PartState'] }] }
+                        : {}),
+                      ...(taken ? { taken_g: weight.kept(taken) } : {}),
+                      ...(left ? { left } : {}),
+                      ...(note.trim() ? { note } : {}),
+                    },
+                  },
+                  () => {
+                    setIs('');
+                    setTaken(undefined);
+                    setLeft(undefined);
+                    setNote('');
+                  },
+                );
+              }}
+            >
+              <Text label="Day of the visit" type="date" value={date ?? today} onChange={setDate} />
+              {parts.length > 0 && (
+                <Row style={{ alignItems: 'end' }}>
+                  <Pick
+                    label="Which part"
+                    value={of}
+                    onChange={setOf}
+                    options={[{ id: '', name: 'None was looked at' }, ...parts]}
+                  />
+                  {of && (
+                    <Pick
+                      label="It is"
+                      value={is}
+                      onChange={setIs}
+                      options={[
+                        { id: '', name: 'Choose' },
+                        ...(Object.keys(stateWords) as Schema['PartState'][])
+                          .filter((s) => s !== 'always')
+                          .map((s) => ({ id: s, name: stateWords[s] })),
+                      ]}
+                    />
+                  )}
+                </Row>
+              )}
+              <Row style={{ alignItems: 'end' }}>
+                <Quantity
+                  label={weight.unit === 'oz' ? 'Taken, ounces' : 'Taken, grams'}
+                  unit={weight.unit}
+                  value={taken}
+                  onChange={setTaken}
+                />
+                <Quantity label="Pieces left" whole value={left} onChange={setLeft} />
+              </Row>
+              <Text label="What was seen" value={note} onChange={setNote} />
+              <Row>
+                <Primary type="submit" isDisabled={busy || (of !== '' && is === '')}>
+                  Note the visit
+                </Primary>
+              </Row>
+            </form>
+          )}
+        </Folded>
+      )}
+    </>
+  );
+}
+
+/** A day on which to come back, which then stands among what waits. */
+export function ComeBack({ patch: p }: { patch: Schema['Patch'] }) {
+  const task = useChangeTask();
+  const [day, setDay] = useState('');
+  if (p.deleted) return null;
+  return (
+    <Folded open={false} heading="Come back on a day">
+      {() => (
+        <form
+          aria-label="Come back"
+          onSubmit={(e) => {
+            e.preventDefault();
+            task.mutate(
+              {
+                id: newId(),
+                change: {
+                  do: 'await',
+                  what: `Come back to ${p.about.name}`,
+                  why: '',
+                  from: new Date(`${day}T06:00`).toISOString(),
+                  place: p.id,
+                },
+              },
+              {
+                onSuccess: () => {
+                  setDay('');
+                  tell({ text: 'It stands among what waits, and in the calendar.' });
+                },
+              },
+            );
+          }}
+        >
+          <Row style={{ alignItems: 'end' }}>
+            <Text label="On which day" type="date" value={day} onChange={setDay} />
+            <Button type="submit" isDisabled={!day || task.isPending}>
+              Remind me
+            </Button>
+          </Row>
+        </form>
+      )}
+    </Folded>
+  );
+}

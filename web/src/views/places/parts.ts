@@ -1,0 +1,17 @@
+import styled from 'styled-components';
+import type { Schema } from '../../api/client';
+import type { PlaceChange } from '../../api/useChangePlace';
+import { c } from '../../theme/tokens';
+
+/** Lines one below the other. */
+export const List = styled.ul`
+  > li { padding: 9px 0; border-top: 1.5px solid ${c('mist')}; }
+  small { display: block; color: ${c('stone')}; font-size: 15px; }
+`;
+
+/** A part of a place's view: the place, and how it is changed. */
+export interface Part {
+  patch: Schema['Patch'];
+  busy: boolean;
+  onChange: (change: PlaceChange, after?: () => void) => void;
+}
