@@ -33,6 +33,12 @@ type App struct {
 	// WriteLocated writes places and records in a format: geojson, gpx or csv.
 	WriteLocated func(to io.Writer, format string, list []Located) error
 
+	// WriteEverything writes all that is kept of an owner, WriteArchive their records as a Darwin Core archive.
+	WriteEverything func(ctx context.Context, s *Session, to io.Writer) error
+	WriteArchive    func(ctx context.Context, s *Session, q Leaving, to io.Writer) error
+	// ReadImport reads a file through. Where take is given, it is called with each photograph of the file, one at a time in memory.
+	ReadImport func(ctx context.Context, f ImportFile, take func(*PhotographPiece) error) (*Arriving, error)
+
 	// Darkroom reads photographs.
 	Darkroom Darkroom
 
@@ -64,7 +70,16 @@ func New(base *guide.Source, store Store, files GuideFiles) *App {
 			return nil, errors.New("calendars are not written here")
 		},
 		WriteLocated: func(io.Writer, string, []Located) error { return errors.New("positions are not written here") },
-		Darkroom:     noDarkroom{}, exposed: make(chan string, 64),
+		WriteEverything: func(context.Context, *Session, io.Writer) error {
+			return errors.New("what is kept is not written here")
+		},
+		WriteArchive: func(context.Context, *Session, Leaving, io.Writer) error {
+			return errors.New("archives are not written here")
+		},
+		ReadImport: func(context.Context, ImportFile, func(*PhotographPiece) error) (*Arriving, error) {
+			return nil, errors.New("files are not read here")
+		},
+		Darkroom: noDarkroom{}, exposed: make(chan string, 64),
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
 		stale: make(chan string, 64), seed: maphash.MakeSeed(), rulings: rulings,
 	}

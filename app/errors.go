@@ -35,7 +35,9 @@ func (r Refused) Unwrap() error { return r.error }
 
 func refused(format string, args ...any) error { return Refused{fmt.Errorf(format, args...)} }
 
-// refuse makes an error one of what was asked for; nil stays nil.
+// Refuse makes an error one of what was asked for; nil stays nil.
+func Refuse(err error) error { return refuse(err) }
+
 func refuse(err error) error {
 	if err == nil {
 		return nil

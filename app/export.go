@@ -33,8 +33,12 @@ type Located struct {
 	// Taxa are those that grow at a place, or the one that a record goes by once all that is harmful was ruled out; Names are theirs.
 	Taxa, Names []string
 	Verdict     guide.Verdict
-	Shape       place.Shape
-	Note        string
+	// Kingdom is that of a record, plantae or fungi, and Place what is said of where it was found.
+	Kingdom, Place string
+	Shape          place.Shape
+	// Coarse tells that its position was made coarse.
+	Coarse bool
+	Note   string
 }
 
 // mostGiven is how many records are given away at most. Common practice; no source.
@@ -51,36 +55,58 @@ func (s *Session) GiveAway(ctx context.Context, format string, q Leaving) ([]byt
 	return out.Bytes(), err
 }
 
-// Located lists places and records with their positions, the places first, by name, then the records by their day. Where positions are coarse, a shape
-// leaves as the middle of its cell with the accuracy that that has, and names and notes of one's own, which could tell more, stay here.
-func (s *Session) Located(ctx context.Context, q Leaving) ([]Located, error) {
+// checkLeaving tells what is wrong with what is asked for.
+func (s *Session) checkLeaving(q *Leaving) error {
 	for _, day := range []string{q.From, q.To} {
 		if _, err := time.Parse(time.DateOnly, day); day != "" && err != nil {
-			return nil, refused("%q is not a day such as 2026-05-10", day)
+			return refused("%q is not a day such as 2026-05-10", day)
 		}
 	}
 	if q.From != "" && q.To != "" && q.From > q.To {
-		return nil, refused("from %s to %s is no time", q.From, q.To)
+		return refused("from %s to %s is no time", q.From, q.To)
 	}
 	if _, err := s.find(q.Taxon); q.Taxon != "" && err != nil {
-		return nil, err
+		return err
 	}
-	asked := func(l *Located) bool {
-		return (q.Taxon == "" || slices.Contains(l.Taxa, q.Taxon)) && (q.From == "" || l.Date >= q.From) && (q.To == "" || l.Date <= q.To && l.Date != "")
+	return nil
+}
+
+// asks tells whether something is asked for.
+func (q *Leaving) asks(l *Located) bool {
+	return (q.Taxon == "" || slices.Contains(l.Taxa, q.Taxon)) && (q.From == "" || l.Date >= q.From) && (q.To == "" || l.Date <= q.To && l.Date != "")
+}
+
+// leave names what leaves and, unless exactly is said, makes it coarse.
+func (s *Session) leave(l *Located, q Leaving) {
+	for _, t := range l.Taxa {
+		l.Names = append(l.Names, s.nameOf(t))
+	}
+	if q.Exact {
+		return
+	}
+	l.Name, l.Note, l.Place, l.Coarse = strings.Join(l.Names, ", "), "", "", true
+	if len(l.Shape.At) > 0 {
+		at, accuracy := place.Coarse(l.Shape.Middle())
+		l.Shape = place.Shape{Form: place.Point, At: []place.Position{at}, AccuracyM: accuracy}
+	}
+}
+
+func pointAt(latitude, longitude float64) place.Shape {
+	return place.Shape{Form: place.Point, At: []place.Position{{Latitude: latitude, Longitude: longitude}}}
+}
+
+// Located lists places and records with their positions, the places first, by name, then the records by their day. Where positions are coarse, a shape
+// leaves as the middle of its cell with the accuracy that that has, and names and notes of one's own, which could tell more, stay here.
+func (s *Session) Located(ctx context.Context, q Leaving) ([]Located, error) {
+	if err := s.checkLeaving(&q); err != nil {
+		return nil, err
 	}
 	var out []Located
 	add := func(l Located) {
-		if !asked(&l) {
-			return
+		if q.asks(&l) {
+			s.leave(&l, q)
+			out = append(out, l)
 		}
-		for _, t := range l.Taxa {
-			l.Names = append(l.Names, s.nameOf(t))
-		}
-		if !q.Exact {
-			at, accuracy := place.Coarse(l.Shape.Middle())
-			l.Shape, l.Name, l.Note = place.Shape{Form: place.Point, At: []place.Position{at}, AccuracyM: accuracy}, strings.Join(l.Names, ", "), ""
-		}
-		out = append(out, l)
 	}
 	streams, all, err := s.patches(ctx)
 	if err != nil {
@@ -103,22 +129,13 @@ func (s *Session) Located(ctx context.Context, q Leaving) ([]Located, error) {
 		return nil, err
 	}
 	for i := range records {
-		l, err := s.found(ctx, &records[i])
+		l, err := s.locatedRecord(ctx, &records[i])
 		if err != nil {
-			return nil, refused("record %s cannot be read, and nothing is given away without it: %w", records[i].ID, err)
+			return nil, err
 		}
-		if l.At.Latitude == nil || l.At.Longitude == nil {
-			continue
+		if len(l.Shape.At) > 0 {
+			add(l)
 		}
-		at := place.Shape{Form: place.Point, At: []place.Position{{Latitude: *l.At.Latitude, Longitude: *l.At.Longitude}}}
-		if l.At.AccuracyM != nil {
-			at.AccuracyM = *l.At.AccuracyM
-		}
-		r := Located{Kind: "record", ID: records[i].ID, Name: l.find(), Date: l.Date, Verdict: l.Verdict, Shape: at}
-		if l.Verdict == guide.RuledClear && l.Working != "" {
-			r.Taxa = []string{l.Working}
-		}
-		add(r)
 	}
 	slices.SortStableFunc(out[places:], func(a, b Located) int { return strings.Compare(a.Date, b.Date) })
 	return out, nil

@@ -70,3 +70,15 @@ func (g *guides) load(ctx context.Context, owner string) (*guide.Snapshot, error
 	}
 	return &unused, nil
 }
+
+// again lays over the guide what is kept now, for whoever asks from now on.
+func (g *guides) again(ctx context.Context, owner string) error {
+	o := g.owned(owner)
+	o.changing.Lock()
+	defer o.changing.Unlock()
+	s, err := g.load(ctx, owner)
+	if err == nil {
+		o.snapshot.Store(s)
+	}
+	return err
+}

@@ -15,6 +15,7 @@ type Store interface {
 	Preferences
 	Overlays
 	Photographs
+	Imports
 	// CopyTo writes a copy of everything to a new file, while it is in use.
 	CopyTo(ctx context.Context, path string) error
 }
@@ -63,9 +64,9 @@ type Addition struct {
 
 // Streams keeps streams of events. Events are only ever added.
 type Streams interface {
-	// Find gives a stream, a deleted one too. ErrNotFound where there is none.
+	// Find gives a stream of a kind, or of any where that is empty, a deleted one too. ErrNotFound where there is none.
 	Find(ctx context.Context, owner string, kind events.StreamKind, id string) (Stream, error)
-	// Load gives a stream and its events, in the order in which they arrived; a deleted one too. ErrNotFound where there is
+	// Load gives a stream of a kind, or of any where that is empty, and its events, in the order in which they arrived; a deleted one too. ErrNotFound where there is
 	// none.
 	Load(ctx context.Context, owner string, kind events.StreamKind, id string) (Stream, []events.Event, error)
 	// Add keeps additions, all or none. ErrChanged where a stream has got other events than it was said to have had,
@@ -120,6 +121,24 @@ type Photographs interface {
 	Picture(ctx context.Context, owner, file string, size PhotoSize) ([]byte, error)
 	// Undeveloped gives the files of an owner's photographs that are not developed yet, the oldest first.
 	Undeveloped(ctx context.Context, owner string) ([]string, error)
+}
+
+// Imports keeps what came in from files, and gives all that is kept to be written to one.
+type Imports interface {
+	// Everything gives all that is kept of an owner, as it was at one moment, as Session.Everything has it.
+	Everything(ctx context.Context, owner string, each func(*Piece) error) error
+	// Sum tells how much is kept of an owner.
+	Sum(ctx context.Context, owner string) (KeptSum, error)
+	// Import gives an import. ErrNotFound where there is none.
+	Import(ctx context.Context, owner, id string) (Brought, error)
+	// Imports lists what was taken in, the latest first, at most so many.
+	Imports(ctx context.Context, owner string, most int) ([]Brought, error)
+	// KeepImport keeps an import with all that it brings, or nothing of it. The errors are those of Add.
+	KeepImport(ctx context.Context, owner string, in *Bringing) error
+	// BroughtStreams gives the streams that an import brought events of.
+	BroughtStreams(ctx context.Context, owner, id string) ([]BroughtStream, error)
+	// Withdraw takes an import back and leaves its streams as they are given; those without events go. ErrChanged where one has got others meanwhile.
+	Withdraw(ctx context.Context, owner, id string, at time.Time, left []Addition) error
 }
 
 // GuideFiles reads and writes overlays in the forms that people write them in.

@@ -11,11 +11,18 @@ import (
 	"strings"
 	"sync"
 
+	"zestythicket/app"
+
 	"github.com/santhosh-tekuri/jsonschema/v6"
 )
 
 //go:embed schemas/*.json
 var files embed.FS
+
+// Into gives an application the formats that go in and out.
+func Into(a *app.App) {
+	a.WriteCalendar, a.WriteLocated, a.WriteEverything, a.WriteArchive, a.ReadImport = Calendar, Write, WriteEverything, WriteArchive, ReadImport
+}
 
 // Documents lists the documents that have a schema here.
 var Documents = []string{"event", "frozen-ruling", "settings"}

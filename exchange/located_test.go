@@ -22,8 +22,8 @@ import (
 	"zestythicket/store"
 )
 
-// filled is a session of the demo, and what keeps it.
-func filled(t *testing.T) (*app.Session, *store.Store) {
+// empty is a session of somebody who has nothing yet, and what keeps it.
+func empty(t testing.TB) (*app.Session, *store.Store) {
 	t.Helper()
 	g, err := guidefile.ShippedSource()
 	if err != nil {
@@ -35,11 +35,19 @@ func filled(t *testing.T) (*app.Session, *store.Store) {
 	}
 	t.Cleanup(func() { kept.Close() })
 	a := app.New(g, kept, guidefile.Files{})
+	exchange.Into(a)
 	a.Darkroom = photos.Darkroom{}
 	s, err := a.Session(context.Background(), "me")
 	if err != nil {
 		t.Fatal(err)
 	}
+	return s, kept
+}
+
+// filled is a session of the demo, and what keeps it.
+func filled(t testing.TB) (*app.Session, *store.Store) {
+	t.Helper()
+	s, kept := empty(t)
 	if err := demo.Fill(context.Background(), s); err != nil {
 		t.Fatal(err)
 	}

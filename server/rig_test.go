@@ -77,7 +77,8 @@ func serveWith(t testing.TB, g *guide.Source, dir string, pace web.Pace, work fu
 		t.Fatal(err)
 	}
 	a := app.New(g, s, guidefile.Files{})
-	a.WriteCalendar, a.WriteLocated, a.Darkroom = exchange.Calendar, exchange.Write, photos.Darkroom{}
+	exchange.Into(a)
+	a.Darkroom = photos.Darkroom{}
 	ctx, cancel := context.WithCancel(context.Background())
 	working := make(chan struct{})
 	go func() {

@@ -53,6 +53,16 @@ var migrations = []*gormigrate.Migration{
 		`CREATE INDEX photographs_undeveloped ON photographs (owner, kept) WHERE NOT developed`,
 		`CREATE TABLE pictures (owner text NOT NULL, file text NOT NULL, size text NOT NULL, body blob NOT NULL, PRIMARY KEY (owner, file, size))`,
 	)},
+	{ID: "0007", Migrate: statements( // what came from files, so that it can be taken back in one step: its events are moved aside, and only those
+		`CREATE TABLE imports (id text PRIMARY KEY, owner text NOT NULL, name text NOT NULL, format text NOT NULL, at datetime NOT NULL, new integer NOT NULL,
+			changed integer NOT NULL, undone datetime, settings text NOT NULL, overlays text NOT NULL)`,
+		`CREATE TABLE arrivals (import text NOT NULL REFERENCES imports (id), event text NOT NULL, PRIMARY KEY (import, event)) WITHOUT ROWID`,
+		`CREATE TABLE withdrawn (import text NOT NULL REFERENCES imports (id), id text NOT NULL, body text NOT NULL, PRIMARY KEY (import, id))`,
+		`CREATE INDEX withdrawn_by_event ON withdrawn (id)`,
+		`DROP TRIGGER events_remain`,
+		`CREATE TRIGGER events_remain BEFORE DELETE ON events WHEN NOT EXISTS (SELECT 1 FROM withdrawn WHERE id = old.id)
+			BEGIN SELECT raise(ABORT, 'events are never erased'); END`,
+	)},
 }
 
 // migrate brings a database up to date, one version after the other; a database that is newer than the program is

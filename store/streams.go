@@ -12,16 +12,20 @@ import (
 	"gorm.io/gorm"
 )
 
-// Find gives a stream; a deleted one too.
+// Find gives a stream of a kind, or of any where that is empty; a deleted one too.
 func (s *Store) Find(ctx context.Context, owner string, kind events.StreamKind, id string) (app.Stream, error) {
 	var row stream
-	if err := s.db.WithContext(ctx).First(&row, "id = ? AND owner = ? AND kind = ?", id, owner, string(kind)).Error; err != nil {
+	tx := s.db.WithContext(ctx).Where("id = ? AND owner = ?", id, owner)
+	if kind != "" {
+		tx = tx.Where("kind = ?", string(kind))
+	}
+	if err := tx.First(&row).Error; err != nil {
 		return app.Stream{}, plain(missing(err))
 	}
 	return row.stream(), nil
 }
 
-// Load gives a stream and its events, in the order in which they arrived; a deleted one too.
+// Load gives a stream of a kind, or of any where that is empty, and its events, in the order in which they arrived; a deleted one too.
 func (s *Store) Load(ctx context.Context, owner string, kind events.StreamKind, id string) (app.Stream, []events.Event, error) {
 	st, err := s.Find(ctx, owner, kind, id)
 	if err != nil {

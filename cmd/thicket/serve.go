@@ -94,7 +94,8 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	}
 	defer release()
 	a := app.New(base, s, guidefile.Files{})
-	a.WriteCalendar, a.WriteLocated, a.Darkroom = exchange.Calendar, exchange.Write, photos.Darkroom{}
+	exchange.Into(a)
+	a.Darkroom = photos.Darkroom{}
 	a.Log = log
 	if o.clock != "" {
 		if a.Now, err = clockIn(o.clock, log); err != nil {
@@ -267,7 +268,10 @@ func ownSession(ctx context.Context, flag *guideFlag, o serveOptions) (*app.Sess
 	if err != nil {
 		return nil, nil, err
 	}
-	session, err := app.New(base, s, guidefile.Files{}).Session(ctx, api.Owner)
+	a := app.New(base, s, guidefile.Files{})
+	exchange.Into(a)
+	a.Darkroom = photos.Darkroom{}
+	session, err := a.Session(ctx, api.Owner)
 	if err != nil {
 		release()
 		return nil, nil, err

@@ -506,3 +506,42 @@ func TestSwatchesAreTheGuides(t *testing.T) {
 		t.Errorf("only %d states name a colour", n)
 	}
 }
+
+// A file is shown before it is taken, taken once, and taken back; all that is kept then leaves as it came.
+func TestImportAndExport(t *testing.T) {
+	file, dir := filepath.Join(t.TempDir(), "places.csv"), t.TempDir()
+	if err := os.WriteFile(file, []byte("lat,lon,name\n49.31,19.31,Weir\n91,19.3,Nowhere\n"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	plan, err := run(t, "", "import", file, "--data", dir)
+	if err != nil || !strings.Contains(plan, `"refused": 1`) || !strings.Contains(plan, `"new": 1`) {
+		t.Fatalf("%s, %v", plan, err)
+	}
+	if _, err := run(t, "", "import", file, "--take", "--data", dir); err == nil || !strings.Contains(err.Error(), "nothing was") {
+		t.Errorf("taken with what is refused: %v", err)
+	}
+	took, err := run(t, "", "import", file, "--take", "--leave-out-refused", "--data", dir)
+	var b struct{ ID string }
+	if err != nil || json.Unmarshal([]byte(took), &b) != nil || b.ID == "" {
+		t.Fatalf("%s, %v", took, err)
+	}
+	for format, holds := range map[string]string{"jsonl": `"name":"Weir"`, "gpx": "<wpt", "geojson": "FeatureCollection", "csv": "point,49.35", "dwca": "meta.xml"} {
+		if out, err := run(t, "", "export", "--format", format, "--data", dir); err != nil || !strings.Contains(out, holds) {
+			t.Errorf("%s: %.200q, %v", format, out, err)
+		}
+	}
+	if out, err := run(t, "", "import", "--undo", b.ID, "--data", dir); err != nil || !strings.Contains(out, `"undone"`) {
+		t.Errorf("%s, %v", out, err)
+	}
+	if out, _ := run(t, "", "export", "--format", "csv", "--data", dir); strings.Contains(out, "point") {
+		t.Errorf("it is there still: %s", out)
+	}
+	for says, args := range map[string][]string{
+		"name a file": {"import"}, "goes with a file": {"import", "--undo", "x", "--take"}, "no such import": {"import", "--undo", "x"},
+		"no format": {"import", file, "--format", "doc"}, "has no --from": {"export", "--format", "jsonl", "--exact"}, "no such file": {"import", file + "x"},
+	} {
+		if _, err := run(t, "", append(args, "--data", dir)...); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%s: %v", says, err)
+		}
+	}
+}
