@@ -39,9 +39,18 @@ type App struct {
 	// ReadImport reads a file through. Where take is given, it is called with each photograph of the file, one at a time in memory.
 	ReadImport func(ctx context.Context, f ImportFile, take func(*PhotographPiece) error) (*Arriving, error)
 
+	// KeepBackups keeps backups; nil where none are kept.
+	KeepBackups Backups
+
 	// Darkroom reads photographs.
 	Darkroom Darkroom
 
+	incoming  incomings
+	backingUp struct {
+		sync.Mutex
+		making  bool
+		trouble string
+	}
 	guides  *guides
 	stale   chan string // owners of whom something is to be worked out anew
 	exposed chan string // owners of whom photographs are to be developed

@@ -44,8 +44,13 @@ type Located struct {
 // mostGiven is how many records are given away at most. Common practice; no source.
 const mostGiven = 100_000
 
-// GiveAway writes what is asked for in a format.
+// GiveAway writes what is asked for in a format; "zip" is a Darwin Core archive.
 func (s *Session) GiveAway(ctx context.Context, format string, q Leaving) ([]byte, error) {
+	if format == "zip" {
+		var out bytes.Buffer
+		err := s.WriteArchive(ctx, s, q, &out)
+		return out.Bytes(), err
+	}
 	list, err := s.Located(ctx, q)
 	if err != nil {
 		return nil, err

@@ -21,6 +21,15 @@ func (s *Session) touch() {
 // Run works out anew what no longer holds, a little at a time, until the context ends: at first for the owners named, then
 // whenever settings or a guide change.
 func (a *App) Run(ctx context.Context, owners ...string) {
+	defer a.dropAll()
+	backedUp := make(chan struct{})
+	defer func() { <-backedUp }()
+	go func() {
+		defer close(backedUp)
+		for _, o := range owners[:min(1, len(owners))] { // a backup is of everybody's
+			a.backUp(ctx, o)
+		}
+	}()
 	developing := make(chan struct{})
 	defer func() { <-developing }()
 	go func() {

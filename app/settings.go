@@ -45,6 +45,9 @@ type Settings struct {
 	Dropper float64 `json:"dropper" required:"false" minimum:"0" maximum:"500" doc:"How many drops of one's own dropper were counted into 5 ml; 0 for a standard dropper"`
 	// Quiet tells that a timer whose time is over makes no sound.
 	Quiet bool `json:"quiet" required:"false" doc:"A timer whose time is over makes no sound"`
+	// BackupDays is after how many days a backup is made by itself, 0 for never; BackupKeep how many of them are kept.
+	BackupDays int `json:"backup_days" required:"false" minimum:"0" maximum:"366" doc:"After how many days a backup is made by itself; 0 for never"`
+	BackupKeep int `json:"backup_keep" required:"false" minimum:"0" maximum:"100" doc:"How many backups are kept; one at least"`
 	// Tiles is the user's own map; without one, the shipped valley is shown.
 	Tiles Tiles `json:"tiles,omitzero" required:"false" doc:"The user's own map"`
 	// Trouble says why these are not what was kept; it is never kept.
@@ -86,8 +89,16 @@ const settingsVersion = 1
 
 // DefaultSettings are those of somebody who has set nothing: every tool and sense, taught for nothing.
 func DefaultSettings() Settings {
-	return Settings{AllTools: true, Kit: []string{}, Taught: []string{}, Units: "metric", Known: []KnownLength{}, Limits: []OwnLimit{}}
+	return Settings{
+		AllTools: true, Kit: []string{}, Taught: []string{}, Units: "metric", Known: []KnownLength{}, Limits: []OwnLimit{}, BackupDays: usualDays, BackupKeep: usualKeep,
+	}
 }
+
+// A backup is made every so many days, and so many of them are kept, where nothing else was set. Common practice; no source.
+const (
+	usualDays = 7
+	usualKeep = 4
+)
 
 // observer is who looks, as the engine takes it.
 func (s *Settings) observer() evidence.Observer {

@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -75,7 +76,7 @@ func (b *bringing) spots(s *Session) func(context.Context, *Arriving) error {
 			p := &a.Spots[i]
 			id := p.stream()
 			addition, does, err := s.spot(ctx, p, id, set, names)
-			item := ImportItem{Kind: p.Kind, ID: id, Name: p.Name, Line: p.Line, Reason: p.Told}
+			item := ImportItem{Kind: p.Kind, ID: id, Name: cmp.Or(p.Name, strings.Join(p.Taxa, ", ")), Line: p.Line, Reason: p.Told}
 			if err == nil && usual != nil && swapped(p.Shape.Middle(), place.Position{Latitude: usual.Latitude, Longitude: usual.Longitude}) {
 				err = fmt.Errorf("latitude and longitude seem to be swapped: it lies far from where you usually look, and the other way round it lies there")
 			}
@@ -207,20 +208,31 @@ func (s *Session) placeSteps(p *Spot, had []events.Event, names map[string]strin
 		return nil, err
 	}
 	var steps []step
+	var what []string
 	if !alike(&now.Shape, &p.Shape) {
+		what = append(what, "where it lies")
+		if now.Shape.Form != p.Shape.Form {
+			what[0] = fmt.Sprintf("the %s becomes a %s", now.Shape.Form, p.Shape.Form)
+		}
 		steps = append(steps, s.brings(events.Move, p.Shape))
 	}
 	d := now.About
-	if p.Name != "" {
-		d.Name = p.Name
+	if p.Name != "" && p.Name != d.Name {
+		what, d.Name = append(what, fmt.Sprintf("%q is named otherwise", d.Name)), p.Name
 	}
-	if note != "" {
-		d.Note = note
+	if note != "" && note != d.Note {
+		what, d.Note = append(what, "its note"), note
 	}
 	for _, g := range grows {
 		if g != d.Taxon && !slices.Contains(d.Grows, g) {
 			d.Grows = append(slices.Clone(d.Grows), g)
 		}
+	}
+	if len(d.Grows) != len(now.About.Grows) {
+		what = append(what, "what grows there")
+	}
+	if len(what) > 0 {
+		p.Told = strings.TrimSpace(p.Told + " What changes: " + strings.Join(what, ", ") + ".")
 	}
 	if d.Name != now.About.Name || d.Note != now.About.Note || len(d.Grows) != len(now.About.Grows) {
 		steps = append(steps, s.brings(events.Change, d))

@@ -23,6 +23,8 @@ type Options struct {
 	Hosts []string
 	// Practice is the made-up find to practise on.
 	Practice app.Find
+	// Dir is the data folder, in which large files that are sent in lie until they are taken.
+	Dir string
 	// Pace is how long requests may go on.
 	Pace web.Pace
 }
@@ -40,7 +42,7 @@ func Handler(a *app.App, o Options) http.Handler {
 	r.Use(web.Log(a.Log), web.Headers, web.Recover(a.Log), o.Pace.Handler, web.KnownHosts(o.Hosts), web.SameOriginWrites, web.WholeBody)
 	r.Group(func(r chi.Router) {
 		r.Use(middleware.Compress(answersPressed))
-		api.Mount(r, a, o.Practice)
+		api.Mount(r, a, o.Practice, o.Dir)
 	})
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.WriteHeader(http.StatusNoContent) })
 	r.With(middleware.Compress(filesPressed)).Get("/*", web.Static(o.Static, func(q *http.Request) string { return tiles(a, q) }))

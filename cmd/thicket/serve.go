@@ -83,34 +83,22 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	if err != nil {
 		return err
 	}
-	s, release, err := openStore(dir, log, func() error {
-		if o.demo {
-			return clearDemo(dir)
-		}
-		return nil
-	})
+	free, err := store.Hold(dir)
 	if err != nil {
 		return err
 	}
-	defer release()
-	a := app.New(base, s, guidefile.Files{})
-	exchange.Into(a)
-	a.Darkroom = photos.Darkroom{}
-	a.Log = log
-	if o.clock != "" {
-		if a.Now, err = clockIn(o.clock, log); err != nil {
+	defer func() { _ = free() }() // the program ends with it anyway
+	if o.demo {
+		if err := clearDemo(dir); err != nil {
 			return err
 		}
 	}
-	session, err := a.Session(ctx, api.Owner)
-	if err != nil {
+	if err := os.RemoveAll(filepath.Join(dir, api.IncomingFolder)); err != nil { // what an earlier run was sent and did not take
 		return err
 	}
-	if session.Guide.Trouble != "" {
-		log.Warn("the guide of one's own is not in use", "cause", session.Guide.Trouble)
-	}
-	if o.demo {
-		if err := demo.Fill(ctx, session); err != nil {
+	clock := func() time.Time { return time.Now().UTC() }
+	if o.clock != "" {
+		if clock, err = clockIn(o.clock, log); err != nil {
 			return err
 		}
 	}
@@ -118,31 +106,58 @@ func serve(ctx context.Context, g *guideFlag, o serveOptions) error {
 	if err != nil {
 		return err
 	}
+	fresh := o.demo // filled once: what is put in its place later is left as it is
+	h := &house{Backups: store.Backups{Dir: dir}, log: log, failed: make(chan error, 1)}
+	h.open = func(h *house) (*opened, error) {
+		s, err := store.Open(dir, log)
+		if err != nil {
+			return nil, err
+		}
+		a := app.New(base, s, guidefile.Files{})
+		exchange.Into(a)
+		a.Darkroom, a.KeepBackups, a.Log, a.Now = photos.Darkroom{}, h, log, clock
+		session, err := a.Session(ctx, api.Owner)
+		if err == nil && fresh {
+			err, fresh = demo.Fill(ctx, session), false
+		}
+		if err != nil {
+			return nil, errors.Join(err, s.Close())
+		}
+		if session.Guide.Trouble != "" {
+			log.Warn("the guide of one's own is not in use", "cause", session.Guide.Trouble)
+		}
+		ends := working(a)
+		handler := server.Handler(a, server.Options{Static: front.Static(), Hosts: o.hosts, Practice: practice, Pace: web.DefaultPace, Dir: dir})
+		return &opened{a, handler, func() {
+			ends() // it writes to the store that is closed next
+			if err := s.Close(); err != nil {
+				log.Error("the database could not be closed", "cause", err)
+			}
+		}}, nil
+	}
+	if err := h.begin(); err != nil {
+		return err
+	}
+	defer h.close()
 	fmt.Printf("Zesty Thicket is at http://%s (data in %s)\n", l.Addr(), dir)
 	profiles, err := profiling(o.pprof, log)
 	if err != nil {
 		return err
 	}
 	defer profiles()
-	working := make(chan struct{})
-	go func() {
-		defer close(working)
-		a.Run(ctx, api.Owner)
-	}()
-	handler := server.Handler(a, server.Options{Static: front.Static(), Hosts: o.hosts, Practice: practice, Pace: web.DefaultPace})
 	// How long a request may take is the handler's pace; here only what comes before it and between two.
-	srv := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn)}
+	srv := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn)}
 	done := make(chan error, 1)
 	go func() { done <- srv.Serve(l) }()
 	select {
 	case err := <-done:
 		return err
-	case <-ctx.Done():
-		wait, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-		defer cancel()
-		err := srv.Shutdown(wait)
-		<-working // it writes to the store that is closed next
+	case err := <-h.failed:
 		return err
+	case <-ctx.Done():
+		wait, cancel := context.WithTimeout(context.Background(), farewell)
+		defer cancel()
+		return srv.Shutdown(wait)
 	}
 }
 
@@ -281,6 +296,9 @@ func ownSession(ctx context.Context, flag *guideFlag, o serveOptions) (*app.Sess
 
 // clearDemo takes away what an earlier demo left: it is new at every start.
 func clearDemo(dir string) error {
+	if err := os.RemoveAll(filepath.Join(dir, store.BackupFolder)); err != nil {
+		return fmt.Errorf("the old demo's backups cannot be cleared away: %w", err)
+	}
 	for _, suffix := range []string{"", "-wal", "-shm"} {
 		if err := os.Remove(filepath.Join(dir, store.FileName+suffix)); err != nil && !errors.Is(err, os.ErrNotExist) {
 			return fmt.Errorf("the old demo data cannot be cleared away: %w", err)

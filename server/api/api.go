@@ -37,12 +37,15 @@ type api struct {
 	practice app.Find
 	// copying is held while a copy of everything is made.
 	copying sync.Mutex
+	// dir is the data folder.
+	dir string
 }
 
 // Mount puts the API's routes on a router, under /api/v1.
-func Mount(r chi.Router, a *app.App, practice app.Find) {
-	all := &api{app: a, practice: practice}
+func Mount(r chi.Router, a *app.App, practice app.Find, dir string) {
+	all := &api{app: a, practice: practice, dir: dir}
 	routes(humachi.New(r, config()), all)
+	all.streams(r)
 	r.Get("/api/v1/copy", all.copy)
 	r.Get(photoFilesPath+"/{file}/{size}", all.picture)
 }
@@ -66,6 +69,7 @@ func routes(h huma.API, a *api) {
 	a.formulaRoutes(h)
 	a.taskRoutes(h)
 	a.placeRoutes(h)
+	a.exchangeRoutes(h)
 }
 
 func config() huma.Config {

@@ -82,7 +82,7 @@ func (a *api) placeRoutes(h huma.API) {
 		}) (*app.Patch, error) {
 			return s.ForgetVisit(ctx, in.ID, in.Body.write(), in.Body.Visit)
 		})
-	for format, media := range map[string]string{"geojson": "application/geo+json", "gpx": "application/gpx+xml", "csv": "text/csv; charset=utf-8"} {
+	for format, media := range map[string]string{"geojson": "application/geo+json", "zip": "application/zip", "gpx": "application/gpx+xml", "csv": "text/csv; charset=utf-8"} {
 		registerFile(a, h, operation(http.MethodGet, "/export."+format, "export-"+format, "Places and records with their positions, coarse unless that is said"), media, "zesty-thicket."+format,
 			func(ctx context.Context, s *app.Session, in *struct {
 				From  string `query:"from" maxLength:"10"`

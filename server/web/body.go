@@ -11,10 +11,10 @@ import (
 )
 
 // WholeBody reads what was sent before anything is done with it, up to one byte more than the API takes, which refuses that by
-// itself. What does not come whole, or in broken pieces, is refused as its sender's mistake.
+// itself; large files are written to the disk as they come. What does not come whole, or in broken pieces, is refused as its sender's mistake.
 func WholeBody(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if r.Body == nil || r.Body == http.NoBody {
+		if r.Body == nil || r.Body == http.NoBody || api.IsStream(r) {
 			next.ServeHTTP(w, r)
 			return
 		}

@@ -61,6 +61,7 @@ export const components: Record<ViewId, Fetched> = {
   walk: fetched(() => import('./walks/Walk')),
   cards: fetched(() => import('./cards/Cards')),
   places: fetched(() => import('./places/Places')),
+  data: fetched(() => import('./data/Data')),
   year: fetched(() => import('./year/Year')),
   place: fetched(() => import('./places/Place')),
   prints: fetched(() => import('./prints/Prints')),

@@ -32,7 +32,8 @@ export type ViewId =
   | 'labels'
   | 'places'
   | 'place'
-  | 'year';
+  | 'year'
+  | 'data';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -113,6 +114,7 @@ export const views: Record<ViewId, View> = {
     key: 'p',
     shortcuts: [search],
   },
+  data: { path: '/data', title: 'Your data', shortcuts: [] },
   year: { path: '/year', title: 'The year', shortcuts: [] },
   place: { path: '/places/:id', title: 'A place', shortcuts: [[['z', 'y'], 'Undo, redo']] },
   prints: { path: '/prints', title: 'Spore prints', shortcuts: [] },

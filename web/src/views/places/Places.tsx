@@ -241,6 +241,7 @@ function Export() {
             {{ geojson: 'GeoJSON', gpx: 'GPX', csv: 'Table (CSV)' }[f]}
           </a>
         ))}
+        <Link href="/data">All ways in and out</Link>
       </Row>
     </>
   );

@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { Link } from 'wouter';
 import type { Settings as Kept, Schema } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useKeepSettings } from '../../api/useKeepSettings';
@@ -277,9 +278,7 @@ function Form({ kept }: { kept: Kept }) {
           </Primary>
           {draft && <Quiet onPress={() => setDraft(undefined)}>As they were</Quiet>}
           {draft && <span role="status">Not kept yet.</span>}
-          <a href="/api/v1/copy" download>
-            A copy of everything, as one file
-          </a>
+          <Link href="/data">Backups, and your data in and out</Link>
         </Row>
       </Group>
     </Page>
