@@ -87,7 +87,7 @@ func serveWith(t testing.TB, g *guide.Source, dir string, pace web.Pace, work fu
 	}()
 	handler := server.Handler(a, server.Options{
 		Static:   fstest.MapFS{"index.html": {Data: []byte("<script nonce=__NONCE__>")}, "assets/a.js": {Data: []byte("1")}},
-		Practice: practice, Pace: pace,
+		Practice: practice, Pace: pace, Dir: dir,
 	})
 	srv := httptest.NewServer(handler)
 	stopped := false

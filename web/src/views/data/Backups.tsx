@@ -78,6 +78,11 @@ export function Backups() {
         <FileTrigger acceptedFileTypes={['.db']} onSelect={chosen}>
           <Quiet isDisabled={sending !== undefined}>Bring a backup from a file</Quiet>
         </FileTrigger>
+        <Files as="span">
+          <a href="/api/v1/copy" download>
+            A copy as a file, not kept here
+          </a>
+        </Files>
       </Row>
       {sending !== undefined && <Going says="The backup is being sent." share={sending} />}
       {settings && (
