@@ -39,6 +39,8 @@ type App struct {
 	// ReadImport reads a file through. Where take is given, it is called with each photograph of the file, one at a time in memory.
 	ReadImport func(ctx context.Context, f ImportFile, take func(*PhotographPiece) error) (*Arriving, error)
 
+	// MapFile names the map that lies in the data folder; empty for none.
+	MapFile func() string
 	// KeepBackups keeps backups; nil where none are kept.
 	KeepBackups Backups
 
@@ -88,6 +90,7 @@ func New(base *guide.Source, store Store, files GuideFiles) *App {
 		ReadImport: func(context.Context, ImportFile, func(*PhotographPiece) error) (*Arriving, error) {
 			return nil, errors.New("files are not read here")
 		},
+		MapFile:  func() string { return "" },
 		Darkroom: noDarkroom{}, exposed: make(chan string, 64),
 		Store: store, Now: func() time.Time { return time.Now().UTC() }, Log: slog.New(slog.DiscardHandler),
 		stale: make(chan string, 64), seed: maphash.MakeSeed(), rulings: rulings,

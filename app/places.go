@@ -159,6 +159,8 @@ type Map struct {
 	Centre *place.Position `json:"centre,omitempty"`
 	// Now are the taxa with a use of which the part that is taken is there today.
 	Now []string `json:"now" doc:"The taxa of which the part that is taken is there today"`
+	// File is the map that lies in the data folder; empty for none.
+	File string `json:"file" doc:"The map (PMTiles) that lies in the data folder; empty for none"`
 }
 
 // MappedRecord is a record at its position.
@@ -178,7 +180,7 @@ func (s *Session) Map(ctx context.Context) (*Map, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &Map{Places: all, Records: []MappedRecord{}, Now: []string{}}
+	out := &Map{Places: all, Records: []MappedRecord{}, Now: []string{}, File: s.MapFile()}
 	streams, err := s.Store.List(ctx, s.Owner, events.RecordStream, ListQuery{Limit: mostRecordsAsked})
 	if err != nil {
 		return nil, err

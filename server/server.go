@@ -38,6 +38,9 @@ const (
 
 // Handler puts the server together.
 func Handler(a *app.App, o Options) http.Handler {
+	if o.Dir != "" {
+		a.MapFile = func() string { return api.MapFile(o.Dir) }
+	}
 	r := chi.NewRouter()
 	r.Use(web.Log(a.Log), web.Headers, web.Recover(a.Log), o.Pace.Handler, web.KnownHosts(o.Hosts), web.SameOriginWrites, web.WholeBody)
 	r.Group(func(r chi.Router) {

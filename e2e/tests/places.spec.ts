@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -9,6 +9,7 @@ import { area } from '@turf/area';
 import { length } from '@turf/length';
 import { DOMParser } from '@xmldom/xmldom';
 import type { FeatureCollection } from 'geojson';
+import { kinds, mapFile, picture, waterTile } from './mapFile';
 import { demo, expect, Thicket, test } from './thicket';
 
 /** The middle of a ring of 5 m, and the metres of a degree there. */
@@ -269,4 +270,58 @@ test.describe('places of a program of their own', () => {
     await expect(page.getByRole('list', { name: 'Records made here' }).getByRole('listitem')).not.toHaveCount(0);
     await context.close();
   });
+});
+
+test('a map that lies in the data folder is shown in place of the valley, of shapes or of pictures, and nothing else is asked for', async ({
+  browser,
+}) => {
+  for (const [name, kind, tile] of [
+    ['shapes', kinds.shapes, waterTile()],
+    ['pictures', kinds.pictures, picture],
+    ['broken', kinds.shapes, undefined],
+  ] as const) {
+    const data = mkdtempSync(join(tmpdir(), 'thicket-map-'));
+    const own = new Thicket(data);
+    await own.start();
+    const file = tile ? mapFile(tile, kind, 'Made up <b>by hand</b>') : Buffer.from('PMTiles, but not really');
+    writeFileSync(join(data, 'valley.pmtiles'), file);
+    const page = await browser.newPage({ baseURL: own.url });
+    const elsewhere: string[] = [];
+    page.on('request', (r) => {
+      if (!/^(data|blob):/.test(r.url()) && !r.url().startsWith(own.url)) elsewhere.push(r.url());
+    });
+    await page.goto('/places');
+    const map = page.getByRole('region', { name: 'Map' });
+    if (!tile) {
+      await expect(page.getByText('The map valley.pmtiles in the data folder cannot be read')).toBeVisible();
+    } else {
+      await expect(map).toContainText('Made up <b>by hand</b>');
+      await expect(map.locator('path.meadow')).toHaveCount(0);
+    }
+    if (name === 'shapes') {
+      const blue = () =>
+        map
+          .locator('canvas.leaflet-tile')
+          .first()
+          .evaluate((c: HTMLCanvasElement) => {
+            const [r = 0, , b = 0, a] = c.getContext('2d')?.getImageData(c.width / 2, c.height / 2, 1, 1).data ?? [];
+            return a === 255 && b > r + 30;
+          });
+      await expect.poll(blue).toBe(true);
+    }
+    if (name === 'pictures') {
+      await expect
+        .poll(() =>
+          map
+            .locator('img.leaflet-tile')
+            .first()
+            .evaluate((i: HTMLImageElement) => i.naturalWidth),
+        )
+        .toBe(1);
+    }
+    expect(elsewhere).toEqual([]);
+    await page.close();
+    await own.stop();
+    rmSync(data, { recursive: true });
+  }
 });

@@ -47,6 +47,7 @@ func Mount(r chi.Router, a *app.App, practice app.Find, dir string) {
 	routes(humachi.New(r, config()), all)
 	all.streams(r)
 	r.Get("/api/v1/copy", all.copy)
+	r.Get("/api/v1/map.pmtiles", all.mapFile)
 	r.Get(photoFilesPath+"/{file}/{size}", all.picture)
 }
 

@@ -2,7 +2,11 @@ package api
 
 import (
 	"context"
+	"fmt"
 	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
 
 	"zestythicket/app"
 
@@ -99,4 +103,41 @@ func (a *api) placeRoutes(h huma.API) {
 		plainChange[*app.Patch]{"delete", "Delete a place", (*app.Session).DeletePlace},
 		plainChange[*app.Patch]{"restore", "Bring a deleted place back", (*app.Session).RestorePlace},
 	)
+}
+
+// mapEnding is that of a map (PMTiles) in the data folder.
+const mapEnding = ".pmtiles"
+
+// MapFile names the map that lies in a data folder, the first by its name; empty for none.
+func MapFile(dir string) string {
+	entries, err := os.ReadDir(dir)
+	if err != nil {
+		return "" // where it cannot be read, all else says so
+	}
+	for _, e := range entries {
+		if strings.HasSuffix(e.Name(), mapEnding) && e.Type().IsRegular() {
+			return e.Name()
+		}
+	}
+	return ""
+}
+
+// mapFile answers with as much of the map in the data folder as is asked for.
+func (a *api) mapFile(w http.ResponseWriter, r *http.Request) {
+	name := MapFile(a.dir)
+	f, err := os.Open(filepath.Join(a.dir, name))
+	if err != nil || name == "" {
+		Problem(w, http.StatusNotFound, "no map (a file that ends in .pmtiles) lies in the data folder")
+		return
+	}
+	defer f.Close()
+	info, err := f.Stat()
+	if err != nil {
+		Problem(w, http.StatusInternalServerError, err.Error())
+		return
+	}
+	w.Header().Set("Content-Type", "application/vnd.pmtiles")
+	w.Header().Set("Cache-Control", "no-cache")
+	w.Header().Set("ETag", fmt.Sprintf(`"%x-%x"`, info.ModTime().UnixNano(), info.Size()))
+	http.ServeContent(w, r, name, info.ModTime(), f)
 }

@@ -52,7 +52,7 @@ type nonceKey struct{}
 
 // policy is the content security policy of a page with such a nonce; images is what it may fetch pictures from besides.
 func policy(nonce, images string) string {
-	return "default-src 'none'; script-src 'self'; style-src 'nonce-" + nonce + "'; img-src 'self' data:" + images + "; " +
+	return "default-src 'none'; script-src 'self'; style-src 'nonce-" + nonce + "'; img-src 'self' data: blob:" + images + "; " +
 		"font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'none'; base-uri 'none'; frame-ancestors 'none'"
 }
 

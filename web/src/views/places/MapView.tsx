@@ -1,7 +1,7 @@
 import type { Feature, FeatureCollection, Geometry } from 'geojson';
 import type { LatLngExpression } from 'leaflet';
 import leafletCss from 'leaflet/dist/leaflet.css?inline';
-import { useEffect } from 'react';
+import { Suspense, useEffect } from 'react';
 import {
   AttributionControl,
   Circle,
@@ -18,9 +18,14 @@ import {
 } from 'react-leaflet';
 import styled, { createGlobalStyle } from 'styled-components';
 import type { Schema } from '../../api/client';
+import { useMap as useKeptMap } from '../../api/useMap';
 import { useSettings } from '../../api/useSettings';
+import { lazily } from '../../components/lazily';
 import { c } from '../../theme/tokens';
+import { plain } from './plain';
 import valley from './valley.json';
+
+const FileMap = lazily(() => import('./FileMap'));
 
 type Position = Schema['Position'];
 
@@ -109,9 +114,6 @@ function Pressed({
   );
 }
 
-/** What a map's makers want said, as text: the map would take it for markup. */
-const plain = (text = '') => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
-
 /** Goes where it is told to. */
 function Looks({ at, zoom }: { at: Position[]; zoom: number }) {
   const map = useMap();
@@ -175,6 +177,7 @@ export default function MapView({
   onTap?: ((at: Position) => void) | undefined;
 }) {
   const tiles = useSettings().data?.tiles;
+  const file = useKeptMap().data?.file;
   const first = looks[0] ?? { latitude: 49.3, longitude: 19.3 };
   return (
     <Frame role="region" aria-label={label}>
@@ -188,7 +191,14 @@ export default function MapView({
         fadeAnimation={false}
         markerZoomAnimation={false}
       >
-        {tiles?.url ? (
+        {file ? (
+          <>
+            <Suspense>
+              <FileMap name={file} />
+            </Suspense>
+            <AttributionControl prefix={false} />
+          </>
+        ) : tiles?.url ? (
           <>
             <TileLayer
               url={tiles.url}
@@ -199,7 +209,7 @@ export default function MapView({
             <AttributionControl prefix={false} />
           </>
         ) : (
-          <GeoJSON data={valley as FeatureCollection} style={kindOf} interactive={false} />
+          file !== undefined && <GeoJSON data={valley as FeatureCollection} style={kindOf} interactive={false} />
         )}
         <Looks at={looks} zoom={zoom} />
         <ScaleControl />
