@@ -83,9 +83,15 @@ func (s *Session) subject(ctx context.Context, of Subject) (record, kingdom, tit
 		if record = ""; len(o.now.Prepared.Records) == 1 {
 			record = o.now.Prepared.Records[0]
 		}
+	case events.PlaceStream:
+		o, err := places.open(ctx, s, of.ID)
+		if err != nil {
+			return "", "", "", err
+		}
+		record, title = "", "Place: "+o.now.About.Name
 	case events.RecordStream:
 	default:
-		return "", "", "", refused("%q is nothing that a photograph can be of: a record, a basket (picking), a print or a batch", of.Stream)
+		return "", "", "", refused("%q is nothing that a photograph can be of: a record, a basket (picking), a print, a batch or a place", of.Stream)
 	}
 	if of.Piece != "" && of.Stream != events.PickingStream {
 		return "", "", "", refused("only a basket has pieces")

@@ -260,6 +260,11 @@ func (s *Session) patchView(ctx context.Context, o *standing[events.Patch]) (*Pa
 		Visits: []place.Visit{}, Records: []PatchRecord{}, CanUndo: p.LastOp != "", CanRedo: p.NextOp != "",
 	}
 	out.Visits = append(out.Visits, p.Visits...)
+	for i := range out.Visits {
+		if share, ok := out.Visits[i].Left(); ok {
+			out.Visits[i].ShareLeft = &share
+		}
+	}
 	slices.Reverse(out.Visits)
 	streams, all, err := s.patches(ctx)
 	if err != nil {

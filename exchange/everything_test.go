@@ -608,3 +608,44 @@ func apart(a, b string) string {
 	}
 	return a[max(0, n-60):min(len(a), n+200)]
 }
+
+// Every line of everything keeps to its schema, with a guide of one's own in it too; what is no such line does not.
+func TestLinesKeepToTheSchema(t *testing.T) {
+	s, _ := filled(t)
+	w := app.OverlayWrite{Op: app.NewID()}
+	if c, err := s.Correct(background, w, "urtica-dioica", []string{"Stinger"}, "behind the barn", nil); err != nil || !c.Saved {
+		t.Fatalf("%+v, %v", c, err)
+	}
+	text := everything(t, s)
+	kinds := map[string]bool{}
+	for _, l := range strings.Split(strings.TrimSpace(text), "\n") {
+		if err := exchange.Check("everything", []byte(l)); err != nil {
+			t.Errorf("%.100s: %v", l, err)
+		}
+		kinds[strings.Split(l, `"`)[1]] = true
+	}
+	if len(kinds) != 7 {
+		t.Errorf("%v", kinds)
+	}
+	for _, l := range []string{`{}`, `{"event":1}`, `{"event":{},"end":{}}`, `{"weather":{}}`, `{"document":"zesty-thicket-everything","version":2,"at":"2026-01-01T00:00:00Z"}`} {
+		if exchange.Check("everything", []byte(l)) == nil {
+			t.Errorf("%s is taken", l)
+		}
+	}
+	to, _ := empty(t)
+	p := plan(t, to, "all.jsonl", text)
+	if len(p.Asks) != 0 || !slices.ContainsFunc(p.Items, func(i app.ImportItem) bool { return i.Kind == "guide" && i.Does == app.DoesNew }) {
+		t.Errorf("%+v %+v", p.Asks, p.Items[:3])
+	}
+	b := take(t, to, "all.jsonl", text)
+	again, err := to.Session(background, "me")
+	if err != nil || len(again.Guide.Overlay.Corrections) != 1 || again.Guide.Trouble != "" {
+		t.Fatalf("%+v, %v", again.Guide.Overlay, err)
+	}
+	if _, err := again.UndoImport(background, b.ID); err != nil {
+		t.Fatal(err)
+	}
+	if after, err := to.Session(background, "me"); err != nil || len(after.Guide.Overlay.Corrections) != 0 {
+		t.Errorf("%+v, %v", after.Guide.Overlay, err)
+	}
+}

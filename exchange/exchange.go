@@ -25,7 +25,7 @@ func Into(a *app.App) {
 }
 
 // Documents lists the documents that have a schema here.
-var Documents = []string{"event", "frozen-ruling", "settings"}
+var Documents = []string{"event", "everything", "frozen-ruling", "settings"}
 
 // Schema gives the JSON Schema of a document, by its name.
 func Schema(document string) ([]byte, error) {

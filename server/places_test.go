@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"math"
 	"net/http"
+	"os"
+	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
@@ -256,5 +258,43 @@ func TestPlacesThatCannotBe(t *testing.T) {
 	}
 	if r.do("POST", "/api/v1/places/"+id+"/restore", `{`+op()+`}`, &p); p.Deleted {
 		t.Error("it stays deleted")
+	}
+}
+
+// A photograph belongs to a place as it does to a record, and the place is named on it.
+func TestAPhotographOfAPlace(t *testing.T) {
+	r := serve(t)
+	id := app.NewID()
+	var p app.Patch
+	r.do("POST", "/api/v1/places", `{"id":"`+id+`",`+op()+`,"shape":{"form":"point","at":[{"latitude":49.3,"longitude":19.3}]},"about":{"name":"The old lime"}}`, &p)
+	photo := r.developed(r.takeIn(patches(t, [3]float64{1, 1, 1}, [3]float64{200, 30, 30}), of("place", id)).ID)
+	if photo.Title != "Place: The old lime" || photo.Record != "" || photo.File.State != app.PhotoReady {
+		t.Errorf("%+v", photo)
+	}
+	var list []app.Photo
+	if r.do("GET", "/api/v1/photos?of=place&id="+id, "", &list); len(list) != 1 || list[0].ID != photo.ID {
+		t.Errorf("%+v", list)
+	}
+	if status, _, _ := r.send("GET", "/api/v1/photos?of=place&id="+app.NewID(), "", nil); status != 404 {
+		t.Errorf("of a place that is not there: %d", status)
+	}
+}
+
+// As much of a map in the data folder is given as is asked for; without one there is none.
+func TestAMapInTheDataFolder(t *testing.T) {
+	r := serve(t)
+	if status, _, text := r.send("GET", "/api/v1/map.pmtiles", "", nil); status != 404 || !strings.Contains(text, "no map") {
+		t.Errorf("%d %s", status, text)
+	}
+	if err := os.WriteFile(filepath.Join(r.dir, "valley.pmtiles"), []byte("PMTiles, made up"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	var m app.Map
+	if r.do("GET", "/api/v1/map", "", &m); m.File != "valley.pmtiles" {
+		t.Errorf("%+v", m)
+	}
+	status, h, text := r.send("GET", "/api/v1/map.pmtiles", "", func(q *http.Request) { q.Header.Set("Range", "bytes=2-6") })
+	if status != http.StatusPartialContent || text != "Tiles" || h.Get("Content-Range") != "bytes 2-6/16" {
+		t.Errorf("%d %v %q", status, h, text)
 	}
 }

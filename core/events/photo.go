@@ -24,7 +24,7 @@ var photoKinds = map[Kind]kindRule{
 	Restore: {1, nil},
 }
 
-// Subject is what a photograph is of: a record, a basket or one of its pieces, a print, a batch of food.
+// Subject is what a photograph is of: a record, a basket or one of its pieces, a print, a batch of food, a place.
 type Subject struct {
 	Stream StreamKind `json:"stream"`
 	ID     string     `json:"id"`

@@ -188,7 +188,20 @@ type Visit struct {
 	TakenG     float64 `json:"taken_g,omitempty"`
 	Taken      int     `json:"taken,omitempty"`
 	LeftPieces int     `json:"left,omitempty"`
-	Note       string  `json:"note,omitempty"`
+	// ShareLeft is how much of the stand was left, from 0 to 1; nil for not said.
+	ShareLeft *float64 `json:"share_left,omitempty"`
+	Note      string   `json:"note,omitempty"`
+}
+
+// Left is the share of the stand that was left: as it was said, or by the pieces that were taken and left where both were counted.
+func (v *Visit) Left() (share float64, known bool) {
+	switch {
+	case v.ShareLeft != nil:
+		return *v.ShareLeft, true
+	case v.Taken > 0 && v.LeftPieces > 0:
+		return float64(v.LeftPieces) / float64(v.Taken+v.LeftPieces), true
+	}
+	return 0, false
 }
 
 // PartSeen is how far on a part of a taxon was.
@@ -208,6 +221,8 @@ func (v *Visit) Check(known func(string) bool, today string) error {
 		return fmt.Errorf("%s is still to come; a visit is noted when it was made", v.Date)
 	case !(v.TakenG >= 0 && v.TakenG <= mostG) || v.Taken < 0 || v.Taken > mostCount || v.LeftPieces < 0 || v.LeftPieces > mostCount:
 		return fmt.Errorf("what was taken and left are numbers from 0 to a million")
+	case v.ShareLeft != nil && !(*v.ShareLeft >= 0 && *v.ShareLeft <= 1):
+		return fmt.Errorf("what was left of the stand is a share from 0 to 1, not %g", *v.ShareLeft)
 	case utf8.RuneCountInString(v.Note) > mostText:
 		return fmt.Errorf("the note has more than %d signs", mostText)
 	case len(v.Stages) > mostList:

@@ -299,6 +299,27 @@ func TestDatesOfVisits(t *testing.T) {
 	}
 }
 
+// What was left of a stand is as it was said, else by the pieces that were counted; a third taken leaves two thirds, by hand.
+func TestShareLeft(t *testing.T) {
+	half, none, much := 0.5, 0.0, 1.5
+	for name, c := range map[string]struct {
+		visit place.Visit
+		want  float64
+		known bool
+	}{
+		"nothing said": {place.Visit{}, 0, false}, "taken alone": {place.Visit{Taken: 3}, 0, false}, "by pieces": {place.Visit{Taken: 10, LeftPieces: 20}, 2.0 / 3, true},
+		"said": {place.Visit{ShareLeft: &half, Taken: 10, LeftPieces: 20}, 0.5, true}, "nothing left": {place.Visit{ShareLeft: &none}, 0, true},
+	} {
+		if got, known := c.visit.Left(); got != c.want || known != c.known {
+			t.Errorf("%s: %g, %v", name, got, known)
+		}
+	}
+	v := place.Visit{Date: "2026-06-20", ShareLeft: &much}
+	if err := v.Check(func(string) bool { return true }, "2026-07-01"); err == nil || !strings.Contains(err.Error(), "share from 0 to 1") {
+		t.Error(err)
+	}
+}
+
 func TestWhatIsSaidOfAPlace(t *testing.T) {
 	known := func(id string) bool { return id == "tilia-cordata" }
 	fine := place.Details{Name: "Long Pasture", Grows: []string{"tilia-cordata"}, Pollution: []place.Pollution{place.Dump, place.Road}}

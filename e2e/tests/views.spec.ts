@@ -48,6 +48,7 @@ const looked: Record<ViewId, Record<string, string>> = {
   emergency: { 'the emergency sheet': '/emergency' },
   places: { places: '/places' },
   place: { 'a place': place },
+  data: { 'your data': '/data' },
   year: { 'the year': '/year' },
   prints: { 'spore prints': '/prints?record=01960000-0000-7000-8000-000000000005' },
   'overlay-taxon': { "a taxon of one's own": '/guide/mine/new' },

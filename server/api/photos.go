@@ -28,7 +28,7 @@ func (a *api) photoRoutes(h huma.API) {
 	})
 	register(a, h, operation(http.MethodGet, "/photos", "list-photos", "The photographs of something"),
 		func(ctx context.Context, s *app.Session, in *struct {
-			Of app.StreamKind `query:"of" enum:"record,picking,print,batch" required:"true"`
+			Of app.StreamKind `query:"of" enum:"record,picking,print,batch,place" required:"true"`
 			ID string         `query:"id" required:"true" maxLength:"64"`
 		}) ([]app.Photo, error) {
 			return s.PhotosOf(ctx, in.Of, in.ID)
@@ -40,7 +40,7 @@ func (a *api) photoRoutes(h huma.API) {
 			Body struct {
 				Begun
 				File  string         `json:"file" pattern:"^[0-9a-f]{64}$" patternDescription:"a SHA-256 in hexadecimal"`
-				Of    app.StreamKind `json:"of" enum:"record,picking,print,batch"`
+				Of    app.StreamKind `json:"of" enum:"record,picking,print,batch,place"`
 				OfID  string         `json:"of_id" maxLength:"64"`
 				Piece string         `json:"piece,omitempty" maxLength:"64" doc:"A piece of a basket"`
 				Name  string         `json:"name,omitempty" maxLength:"200" doc:"What its file was called"`

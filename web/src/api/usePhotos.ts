@@ -3,7 +3,7 @@ import { answered, api, type Schema } from './client';
 
 export type Photo = Schema['Photo'];
 /** What a photograph can be of. */
-export type PhotoOf = 'record' | 'picking' | 'print' | 'batch';
+export type PhotoOf = 'record' | 'picking' | 'print' | 'batch' | 'place';
 
 /** How often, in ms, a photograph that is being developed is asked for. */
 const soon = 250;

@@ -46,6 +46,7 @@ const home: Record<string, (id: string) => string> = {
   picking: (id) => `/baskets/${id}`,
   print: () => '/prints',
   batch: (id) => `/kitchen/${id}`,
+  place: (id) => `/places/${id}`,
 };
 
 /** A photograph: looked at, measured on, and its colours compared. */

@@ -10,6 +10,7 @@ import { Button, Quiet, Row } from '../../components/Buttons';
 import { Stalk } from '../../components/Harm';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
+import Photographs from '../../components/Photographs';
 import { withUnit } from '../../components/units';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
@@ -175,6 +176,7 @@ export default function Place({ id }: { id: string }) {
       )}
       <Visits patch={p} busy={isPending} onChange={change} />
       <ComeBack patch={p} />
+      <Photographs of="place" id={id} closed={p.deleted} />
       {p.individuals.length > 0 && (
         <>
           <h2>Single trees, shrubs and vines</h2>

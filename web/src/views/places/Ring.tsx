@@ -11,6 +11,13 @@ import type { Part } from './parts';
 const winds = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'];
 const wind = (bearing: number) => winds[Math.round(bearing / 45) % 8];
 
+/** A position that is no finer than this, in metres, is too coarse for a ring of some metres. Common practice; no source. */
+const fine = 2;
+
+/** The accuracy of a shape with one more position: the worst of all. */
+const coarser = (s: Schema['Shape'], accuracy?: number) =>
+  accuracy === undefined ? {} : { accuracy_m: Math.min(Math.max(s.accuracy_m ?? 0, accuracy), 100_000) };
+
 /** The ring that pieces in an arc lie on: where to look next, what to expect, and one more piece. */
 export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error | null }) {
   const { weight, height } = useUnits();
@@ -20,8 +27,8 @@ export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error 
   const ahead = useAhead();
   const r = p.ring;
   const last = p.shape.at.at(-1);
-  const put = (at: Schema['Position']) =>
-    onChange({ do: 'move', shape: { ...p.shape, at: [...p.shape.at, at] } }, () => {
+  const put = (at: Schema['Position'], accuracy?: number) =>
+    onChange({ do: 'move', shape: { ...p.shape, at: [...p.shape.at, at], ...coarser(p.shape, accuracy) } }, () => {
       setBearing(undefined);
       setPaces(undefined);
     });
@@ -60,7 +67,7 @@ export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error 
         onSubmit={(e) => {
           e.preventDefault();
           if (!last || bearing === undefined || paces === undefined) return;
-          ahead.mutate({ from: last, bearing, metres: height.kept(paces) }, { onSuccess: put });
+          ahead.mutate({ from: last, bearing, metres: height.kept(paces) }, { onSuccess: (at) => put(at) });
         }}
       >
         <Row style={{ alignItems: 'end' }}>
@@ -82,8 +89,16 @@ export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error 
             onPress={() => {
               setLost('');
               navigator.geolocation.getCurrentPosition(
-                ({ coords }) =>
-                  put({ latitude: Number(coords.latitude.toFixed(7)), longitude: Number(coords.longitude.toFixed(7)) }),
+                ({ coords }) => {
+                  put(
+                    { latitude: Number(coords.latitude.toFixed(7)), longitude: Number(coords.longitude.toFixed(7)) },
+                    coords.accuracy,
+                  );
+                  if (coords.accuracy > fine)
+                    setLost(
+                      `This device knows where it is within ${withUnit(height, Math.round(coords.accuracy))}: too coarse for a small ring. Pacing from piece to piece is finer.`,
+                    );
+                },
                 () => setLost('This device did not say where it is. Pace from the last piece instead.'),
                 { enableHighAccuracy: true },
               );

@@ -32,7 +32,9 @@ export function Visits({ patch: p, busy, onChange }: Part) {
   const [of, setOf] = useState('');
   const [is, setIs] = useState('');
   const [taken, setTaken] = useState<number>();
+  const [pieces, setPieces] = useState<number>();
   const [left, setLeft] = useState<number>();
+  const [share, setShare] = useState<number>();
   const [note, setNote] = useState('');
   const parts = p.grows.flatMap((g) =>
     (g.organs ?? []).map((organ) => ({
@@ -55,7 +57,9 @@ export function Visits({ patch: p, busy, onChange }: Part) {
               )
               .join('')}
             {v.taken_g ? ` · took ${withUnit(weight, v.taken_g)}` : ''}
+            {v.taken ? ` · took ${v.taken} pieces` : ''}
             {v.left ? ` · left ${v.left}` : ''}
+            {v.share_left !== undefined && ` · ${Math.round(v.share_left * 100)} % of it left`}
             {v.note && <small>{v.note}</small>}
             <Quiet
               aria-label={`Take the visit of ${v.date} away`}
@@ -94,14 +98,18 @@ export function Visits({ patch: p, busy, onChange }: Part) {
                         ? { stages: [{ taxon, organ: organ as Schema['Organ'], is: is as Schema['PartState'] }] }
                         : {}),
                       ...(taken ? { taken_g: weight.kept(taken) } : {}),
+                      ...(pieces ? { taken: pieces } : {}),
                       ...(left ? { left } : {}),
+                      ...(share !== undefined ? { share_left: share / 100 } : {}),
                       ...(note.trim() ? { note } : {}),
                     },
                   },
                   () => {
                     setIs('');
                     setTaken(undefined);
+                    setPieces(undefined);
                     setLeft(undefined);
+                    setShare(undefined);
                     setNote('');
                   },
                 );
@@ -138,7 +146,9 @@ export function Visits({ patch: p, busy, onChange }: Part) {
                   value={taken}
                   onChange={setTaken}
                 />
+                <Quantity label="Pieces taken" whole value={pieces} onChange={setPieces} />
                 <Quantity label="Pieces left" whole value={left} onChange={setLeft} />
+                <Quantity label="Left of the stand, %" unit="%" max={100} value={share} onChange={setShare} />
               </Row>
               <Text label="What was seen" value={note} onChange={setNote} />
               <Row>
