@@ -258,11 +258,12 @@ func (s *Session) before(ctx context.Context, o *standing[events.Batch], m NewMe
 	}
 	past = slices.DeleteFunc(past, func(p kitchen.Past) bool { return !p.At.Before(m.At) })
 	lacking := kitchen.Lacking(kitchen.Done(s.stepsOf(ctx, &o.now), o.now.Runs(), m.At))
-	said := kitchen.Before(s.Guide.Matrix, who, kitchen.Plate{Taxa: o.now.Prepared.Taxa, At: m.At, Raw: m.Raw, Drink: m.Drink, Lacking: lacking}, past)
 	view, err := s.batchView(ctx, o)
 	if err != nil {
 		return nil, err
 	}
+	plate := kitchen.Plate{Taxa: o.now.Prepared.Taxa, At: m.At.Local(), Raw: m.Raw, Drink: m.Drink, Lacking: lacking, Until: view.Until}
+	said := kitchen.Before(s.Guide.Matrix, who, plate, past)
 	if m.At.Before(o.now.Created) { // noted afterwards: the emergency sheet must not lack it
 		said = append([]kitchen.Said{{Text: "The batch was written down only after this meal: nothing that was done to it before is known.", Stops: true}}, said...)
 	}

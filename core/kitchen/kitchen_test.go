@@ -209,6 +209,8 @@ func TestFirstTaste(t *testing.T) {
 	}{
 		"the first time":         {[]kitchen.Person{mirel}, kitchen.Plate{Taxa: []string{field}, At: at}, nil, []string{"first time with field mushroom", "Feeling well the same evening"}, "reacted"},
 		"an old friend":          {[]kitchen.Person{mirel}, kitchen.Plate{Taxa: []string{field}, At: at}, []kitchen.Past{{"m", field, ago(900), false}}, nil, "first time"},
+		"kept too long":          {[]kitchen.Person{mirel}, kitchen.Plate{Taxa: []string{field}, At: at, Until: at.AddDate(0, 0, -1).Format(time.DateOnly)}, nil, []string{"throw it away"}, "reacted"},
+		"on its last day":        {[]kitchen.Person{mirel}, kitchen.Plate{Taxa: []string{field}, At: at, Until: at.Format(time.DateOnly)}, nil, nil, "throw it away"},
 		"two new ones":           {[]kitchen.Person{mirel}, kitchen.Plate{Taxa: []string{field, horse}, At: at}, nil, []string{"2 kinds at once"}, "within two days"},
 		"within the wait":        {[]kitchen.Person{mirel}, kitchen.Plate{Taxa: []string{horse}, At: at}, []kitchen.Past{{"m", field, ago(30), false}}, []string{"within two days of another first taste"}, "at once"},
 		"after the wait":         {[]kitchen.Person{mirel}, kitchen.Plate{Taxa: []string{horse}, At: at}, []kitchen.Past{{"m", field, ago(49), false}}, nil, "within two days"},

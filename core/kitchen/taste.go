@@ -39,6 +39,8 @@ type Plate struct {
 	Raw, Drink bool
 	// Lacking is what of its preparation was not done.
 	Lacking []string
+	// Until is the last day that it was to be kept; empty for not said.
+	Until string
 }
 
 // Said is something that is said before a meal is noted: Stops tells that it is to be confirmed by name.
@@ -64,6 +66,9 @@ func Before(g *guide.Matrix, eaters []Person, plate Plate, past []Past) []Said {
 	}
 	for _, l := range plate.Lacking {
 		say("", true, "It is not prepared as it must be. %s", l)
+	}
+	if over := Over(plate.Until, plate.At); over != "" {
+		say("", true, "%s", over)
 	}
 	if plate.Raw && len(plate.Lacking) == 0 {
 		say("", true, "Eaten raw: what cooking takes away stays in it.")

@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { answered, api, type Schema } from './client';
 
 /** How often, in ms, work that goes on is asked after. */
@@ -91,7 +92,7 @@ async function restored(before: string | undefined) {
 }
 
 /** Sends a file of any size, and tells how much of it went. */
-export function send<T>(address: string, file: File, went: (share: number) => void): Promise<T> {
+function send<T>(address: string, file: File, went: (share: number) => void): Promise<T> {
   return new Promise((done, failed) => {
     const request = new XMLHttpRequest(); // fetch does not tell how much went
     request.open('POST', address);
@@ -109,4 +110,23 @@ export function send<T>(address: string, file: File, went: (share: number) => vo
     };
     request.send(file);
   });
+}
+
+/** Sends the first of the files that were chosen; tells how much of it went, and why it did not arrive. */
+export function useSend<T>(address: (file: File) => string, arrived: (answer: T) => void) {
+  const [sending, setSending] = useState<number>();
+  const [wrong, setWrong] = useState('');
+  const chosen = async (files: FileList | null) => {
+    const file = files?.[0];
+    if (!file) return;
+    setWrong('');
+    setSending(0);
+    try {
+      arrived(await send<T>(address(file), file, setSending));
+    } catch (e) {
+      setWrong((e as Error).message);
+    }
+    setSending(undefined);
+  };
+  return { sending, wrong, chosen };
 }

@@ -3,12 +3,12 @@ import { useEffect, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schema } from '../../api/client';
-import { send, useImport, useImports, useIncoming } from '../../api/useData';
+import { useImport, useImports, useIncoming, useSend } from '../../api/useData';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { moment } from '../../components/moments';
 import { Tick } from '../../components/Tick';
 import { c } from '../../theme/tokens';
-import { Going, Rows } from './Data';
+import { Going, Rows } from './parts';
 
 type Plan = Schema['ImportPlan'];
 type Item = Schema['ImportItem'];
@@ -63,9 +63,7 @@ const shown = 50;
 /** Files that come in: sent, shown, and only then taken, all of it or nothing; and what was taken can be taken back. */
 export function Arrive() {
   const queries = useQueryClient();
-  const [sending, setSending] = useState<number>();
   const [id, setId] = useState<string>();
-  const [wrong, setWrong] = useState('');
   const { data: incoming, error } = useIncoming(id);
   const { data: imports } = useImports();
   const { mutate, isPending, error: refused } = useImport();
@@ -73,23 +71,10 @@ export function Arrive() {
   useEffect(() => {
     if (taken) queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'incoming' });
   }, [taken, queries]);
-  const chosen = async (files: FileList | null) => {
-    const file = files?.[0];
-    if (!file) return;
-    setWrong('');
-    setSending(0);
-    try {
-      const in_ = await send<Schema['Incoming']>(
-        `/api/v1/incoming?name=${encodeURIComponent(file.name)}`,
-        file,
-        setSending,
-      );
-      setId(in_.id);
-    } catch (e) {
-      setWrong((e as Error).message);
-    }
-    setSending(undefined);
-  };
+  const { sending, wrong, chosen } = useSend<Schema['Incoming']>(
+    (file) => `/api/v1/incoming?name=${encodeURIComponent(file.name)}`,
+    (in_) => setId(in_.id),
+  );
   const leave = () => {
     if (id) mutate({ do: 'drop', id });
     setId(undefined);

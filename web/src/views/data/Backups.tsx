@@ -2,13 +2,13 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import type { Schema } from '../../api/client';
-import { send, useBackups, useChangeBackup } from '../../api/useData';
+import { useBackups, useChangeBackup, useSend } from '../../api/useData';
 import { useKeepSettings } from '../../api/useKeepSettings';
 import { useSettings } from '../../api/useSettings';
 import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { moment } from '../../components/moments';
 import { Pick } from '../../components/Pick';
-import { Files, Going, Rows, size } from './Data';
+import { Files, Going, Rows, size } from './parts';
 
 const day = 86_400_000;
 
@@ -40,22 +40,11 @@ export function Backups() {
   const keep = useKeepSettings();
   const { mutate, isPending, variables, error: failed } = useChangeBackup();
   const [asking, setAsking] = useState<{ do: 'restore' | 'remove'; name: string }>();
-  const [sending, setSending] = useState<number>();
-  const [wrong, setWrong] = useState('');
+  const { sending, wrong, chosen } = useSend<Schema['BackupFile']>(
+    () => '/api/v1/backups/brought',
+    () => queries.invalidateQueries({ queryKey: ['backups'] }),
+  );
   const says = wrong || failed?.message || keep.error?.message || error?.message || b?.trouble;
-  const chosen = async (files: FileList | null) => {
-    const file = files?.[0];
-    if (!file) return;
-    setWrong('');
-    setSending(0);
-    try {
-      await send<Schema['BackupFile']>('/api/v1/backups/brought', file, setSending);
-      await queries.invalidateQueries({ queryKey: ['backups'] });
-    } catch (e) {
-      setWrong((e as Error).message);
-    }
-    setSending(undefined);
-  };
   const set = (change: Partial<NonNullable<typeof settings>>) =>
     settings &&
     keep.mutate({ ...settings, ...change }, { onSuccess: () => queries.invalidateQueries({ queryKey: ['backups'] }) });

@@ -5,7 +5,7 @@ import { Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { Tick } from '../../components/Tick';
-import { Files, size } from './Data';
+import { Files, size } from './parts';
 
 const formats = {
   geojson: 'GeoJSON',
