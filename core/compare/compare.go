@@ -86,7 +86,7 @@ func Rows(g *guide.Matrix, w Request) ([]Row, error) {
 			row.Cells = append(row.Cells, cell(col, t))
 		}
 		for _, t := range taxa[1:] {
-			row.Apart = append(row.Apart, apart(col, taxa[0], t))
+			row.Apart = append(row.Apart, Between(col, taxa[0], t))
 		}
 		if row.count(Always)+row.count(Sometimes) > 0 {
 			out = append(out, row)
@@ -156,8 +156,8 @@ func cell(col *guide.Column, t int) *guide.Score {
 	return &col.Patterns[col.Pattern[t]].Score
 }
 
-// apart tells how one taxon differs from the target on a column.
-func apart(col *guide.Column, target, other int) Apart {
+// Between tells how one taxon differs from the target on a column.
+func Between(col *guide.Column, target, other int) Apart {
 	if !col.Scored.Has(target) || !col.Scored.Has(other) {
 		return Never
 	}

@@ -23,26 +23,29 @@ func Draw(g *guide.Matrix, n int, seed uint64) []Specimen {
 // DrawTaxon makes n whole specimens of one taxon, by its number, as Draw does.
 func DrawTaxon(g *guide.Matrix, t, n int, seed uint64) []Specimen {
 	var out []Specimen
-	tx := &g.Taxa[t]
 	for k := range n {
-		r := rand.New(rand.NewPCG(seed, uint64(t)<<32|uint64(k)))
-		sp := Specimen{
-			ID: fmt.Sprintf("%s-%d", tx.ID, k), Kingdom: tx.Kingdom, Readings: map[string]Value{}, Taxon: tx,
-			Harmful: harms(tx),
-		}
-		stage := drawStage(g, t, r)
-		for i := range g.Columns {
-			col := &g.Columns[i]
-			switch {
-			case col.Scored.Has(t):
-				sp.Readings[col.ID] = draw(col, col.Pattern[t], stage, r)
-			case col.Scored.Count() == 0 && col.Kind == guide.States:
-				sp.Readings[col.ID] = Value{State: col.States[0].ID}
-			}
-		}
+		sp := DrawOne(g, t, rand.New(rand.NewPCG(seed, uint64(t)<<32|uint64(k))))
+		sp.ID = fmt.Sprintf("%s-%d", g.Taxa[t].ID, k)
 		out = append(out, sp)
 	}
 	return out
+}
+
+// DrawOne makes one whole specimen of a taxon, by its number, as Draw does.
+func DrawOne(g *guide.Matrix, t int, r *rand.Rand) Specimen {
+	tx := &g.Taxa[t]
+	sp := Specimen{Kingdom: tx.Kingdom, Readings: map[string]Value{}, Taxon: tx, Harmful: harms(tx)}
+	stage := drawStage(g, t, r)
+	for i := range g.Columns {
+		col := &g.Columns[i]
+		switch {
+		case col.Scored.Has(t):
+			sp.Readings[col.ID] = draw(col, col.Pattern[t], stage, r)
+		case col.Scored.Count() == 0 && col.Kind == guide.States:
+			sp.Readings[col.ID] = Value{State: col.States[0].ID}
+		}
+	}
+	return sp
 }
 
 // harms tells whether a specimen of the taxon must not be cleared.

@@ -203,6 +203,21 @@ func (l loop) all(o Options, index uint64) Result {
 	return honest
 }
 
+// Path puts one specimen through the loop without a misreading, and gives what was read on the way too.
+func Path(g *guide.Matrix, s *Specimen, region string) (Result, []evidence.Reading, error) {
+	if err := s.Check(g); err != nil {
+		return Result{}, nil, err
+	}
+	var taught []string
+	for _, gate := range g.Gates {
+		taught = append(taught, gate.ID)
+	}
+	r, path := loop{g: g, specimen: s, taught: taught, region: region}.run(func(int, *guide.Column, evidence.Reading) (evidence.Reading, bool) {
+		return evidence.Reading{}, false
+	})
+	return r, path, nil
+}
+
 // run asks until the verdict is no longer to keep looking, or nothing is left to ask. It gives the answers too.
 func (l loop) run(wrong lie) (Result, []evidence.Reading) {
 	rec := &evidence.Record{ID: l.specimen.ID, Kingdom: l.specimen.Kingdom, Target: l.specimen.Target, Region: l.region, Date: l.specimen.Date, Observer: evidence.Observer{Taught: l.taught}}
