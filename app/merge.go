@@ -22,7 +22,7 @@ type merger interface {
 var mergers = map[events.StreamKind]merger{
 	events.RecordStream: recordMerger{}, events.AlmanacStream: &almanacs, events.WalkStream: &walks, events.PickingStream: &pickings,
 	events.PrintStream: &prints, events.PhotoStream: &photos, events.BatchStream: &batches, events.HouseholdStream: &households,
-	events.TaskStream: &tasks, events.FormulaStream: &formulas, events.PlaceStream: &places,
+	events.TaskStream: &tasks, events.FormulaStream: &formulas, events.PlaceStream: &places, events.PracticeStream: &practices,
 }
 
 func (k *streamKind[T]) put(_ *Session, stream *Stream, list []events.Event, _ json.RawMessage, _ *Settings) error {

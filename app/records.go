@@ -11,6 +11,7 @@ import (
 	"maps"
 	"time"
 
+	"zestythicket/core/drill"
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
@@ -40,6 +41,8 @@ type Record struct {
 	Unruled   int    `json:"unruled" doc:"How many changes came in from elsewhere that the closing had not seen"`
 	// Revision is what there is of it: to be sent back with the next change as what was seen.
 	Revision events.Revision `json:"revision"`
+	// Misread are the characters whose readings count as unsure because the user misreads them in practice.
+	Misread []string `json:"misread,omitempty" doc:"Characters whose readings count as unsure until they are made afresh, because the user misreads them in practice"`
 	// NotToEat says of the places that it was found at why nothing of them is eaten.
 	NotToEat []string `json:"not_to_eat" doc:"Why nothing of the places that it was found at is eaten; empty where nothing is said against them"`
 }
@@ -94,6 +97,7 @@ func (s *Session) rule(id string, now *events.Record, set *Settings) (*identify.
 	}
 	evidence := now.Evidence("", set.observer())
 	evidence.Place = Place(now.About.Place).site(set.Place, s.Guide.Matrix)
+	drill.Soften(evidence.Readings, set.misread)
 	text, err := json.Marshal(evidence)
 	if err != nil {
 		return nil, err
@@ -120,6 +124,10 @@ func (s *Session) view(stream *Stream, now *events.Record, shown *identify.Shown
 		GuideHash: s.Guide.Hash, Engine: ruling.Engine, Events: stream.Events, Unruled: now.Unruled, Revision: now.Revision,
 	}
 	for _, k := range now.Readings {
+		if now.Closing == nil && len(drill.Soften([]evidence.Reading{k.Reading}, set.misread)) > 0 {
+			k.Sure, k.Held = false, true
+			r.Misread = append(r.Misread, k.Character)
+		}
 		r.Readings = append(r.Readings, Kept{k, readingSays(s.Guide.Matrix, &k.Reading, set.imperial())})
 	}
 	if stream.Closed && stream.Frozen != nil {

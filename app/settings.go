@@ -48,10 +48,15 @@ type Settings struct {
 	// BackupDays is after how many days a backup is made by itself, 0 for never; BackupKeep how many of them are kept.
 	BackupDays int `json:"backup_days" required:"false" minimum:"0" maximum:"366" doc:"After how many days a backup is made by itself; 0 for never"`
 	BackupKeep int `json:"backup_keep" required:"false" minimum:"0" maximum:"100" doc:"How many backups are kept; one at least"`
+	// NoMisreads tells that what the user misreads in practice counts for nothing on the bench.
+	NoMisreads bool `json:"no_misreads" required:"false" doc:"What is misread in practice counts for nothing on the bench"`
 	// Tiles is the user's own map; without one, the shipped valley is shown.
 	Tiles Tiles `json:"tiles,omitzero" required:"false" doc:"The user's own map"`
 	// Trouble says why these are not what was kept; it is never kept.
 	Trouble string `json:"trouble,omitempty" doc:"Why what was kept cannot be read; these are what anybody has who set nothing"`
+
+	// misread are the characters that practice showed to be misread by the user.
+	misread []string
 }
 
 // KnownLength is a thing to measure by.
@@ -134,7 +139,7 @@ const listed = " 3"
 
 // basis names all that a listing is worked out with, besides the events of its own stream.
 func (s *Session) basis(set *Settings) string {
-	b, _ := json.Marshal([]any{set.observer(), Place{}.site(set.Place, s.Guide.Matrix)}) // plain values can be written
+	b, _ := json.Marshal([]any{set.observer(), Place{}.site(set.Place, s.Guide.Matrix), set.misread}) // plain values can be written
 	sum := sha256.Sum256(append(b, s.Guide.Hash+ruling.Engine+listed...))
 	return hex.EncodeToString(sum[:16])
 }
@@ -207,7 +212,10 @@ func (s *Session) loadSettings(ctx context.Context) (*Settings, error) {
 	// A gate that the guide no longer has cannot be one the user was taught for.
 	set.Taught = slices.DeleteFunc(set.Taught, func(id string) bool { return !hasGate(s.Guide.Matrix, id) })
 	set.Limits = slices.DeleteFunc(set.Limits, func(l OwnLimit) bool { return !s.hasTaxon(l.Taxon) })
-	return &set, nil
+	if !set.NoMisreads {
+		set.misread, err = s.misread(ctx)
+	}
+	return &set, err
 }
 
 func (s *Session) hasTaxon(id string) bool {

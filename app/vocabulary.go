@@ -4,6 +4,7 @@ import (
 	"reflect"
 
 	"zestythicket/core/compare"
+	"zestythicket/core/drill"
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
@@ -57,6 +58,10 @@ type (
 	PlaceLimit   = place.PlaceLimit
 	PartSeen     = place.PartSeen
 	Position     = place.Position
+	Call         = drill.Call
+	Deck         = drill.Deck
+	Question     = drill.Question
+	QuestionKind = drill.Kind
 	PlaceForm    = place.Form
 	PlaceShape   = place.Shape
 	PlaceVisit   = place.Visit
@@ -91,6 +96,9 @@ type Words struct {
 var Vocabulary = map[reflect.Type]Words{
 	reflect.TypeFor[Apart]():        words("Apart", []Apart{compare.Always, compare.Sometimes, compare.Never}),
 	reflect.TypeFor[CautionCode]():  words("CautionCode", ruling.CautionCodes),
+	reflect.TypeFor[drill.Call]():   words("Call", drill.Calls),
+	reflect.TypeFor[drill.Deck]():   words("Deck", drill.Decks),
+	reflect.TypeFor[drill.Kind]():   words("QuestionKind", []drill.Kind{drill.WhichParts, drill.WhichName, drill.WhichDrawing, drill.WhichFamily}),
 	reflect.TypeFor[Doing]():        words("Doing", guide.Doings),
 	reflect.TypeFor[EntryKind]():    words("EntryKind", logbook.Kinds),
 	reflect.TypeFor[EventKind]():    words("EventKind", events.RecordKinds),

@@ -210,7 +210,7 @@ func TestPagesCarryAStrictPolicy(t *testing.T) {
 		_, head, _ := r.send("GET", "/places", "", nil)
 		_, images, _ := strings.Cut(head.Get("Content-Security-Policy"), "img-src ")
 		images, _, _ = strings.Cut(images, ";")
-		if want := strings.TrimSpace("'self' data: " + host); images != want {
+		if want := strings.TrimSpace("'self' data: blob: " + host); images != want {
 			t.Errorf("with the map %q pictures come from %q, want %q", tiles, images, want)
 		}
 	}

@@ -116,8 +116,8 @@ func Calibration(list []Sure) []Bin {
 	return out
 }
 
-// Telling is a look that parts what a specimen is from what was looked for.
-type Telling struct {
+// GivenAway is a look that parts what a specimen is from what was looked for.
+type GivenAway struct {
 	Character string `json:"character"`
 	// Shows is the state that it shows; Looked tells that it was looked at.
 	Shows  string `json:"shows"`
@@ -128,7 +128,7 @@ type Telling struct {
 const mostTelling = 4
 
 // GivesAway lists the looks that would have given a specimen away: what it shows there, what was looked for never does. The firmest first, then the least work.
-func GivesAway(g *guide.Matrix, s *Specimen, looks []string) []Telling {
+func GivesAway(g *guide.Matrix, s *Specimen, looks []string) []GivenAway {
 	if s.Looked == s.Of {
 		return nil
 	}
@@ -159,10 +159,10 @@ func GivesAway(g *guide.Matrix, s *Specimen, looks []string) []Telling {
 		}
 		return 0
 	})
-	var out []Telling
+	var out []GivenAway
 	for _, n := range cols[:min(len(cols), mostTelling)] {
 		id := g.Columns[n].ID
-		out = append(out, Telling{id, s.Readings[id].State, slices.Contains(looks, id)})
+		out = append(out, GivenAway{id, s.Readings[id].State, slices.Contains(looks, id)})
 	}
 	return out
 }

@@ -36,11 +36,11 @@ type Specimen struct {
 	// Target and Of are numbers of taxa: what is looked for, and what it is.
 	Looked, Of int
 	// Condition holds what it is like as a piece: its base, how fresh and how whole it is.
-	Condition []Trait
+	Condition []PieceState
 }
 
-// Trait is a state of a character.
-type Trait struct {
+// PieceState is a state of a character.
+type PieceState struct {
 	Character string `json:"character"`
 	State     string `json:"state"`
 }
@@ -199,7 +199,7 @@ func (f *ground) draw(t int, r *rand.Rand) Specimen {
 			unsound[n], hides[n] = true, c.hides
 		}
 		s.Readings[c.character] = trial.Value{State: state}
-		s.Condition = append(s.Condition, Trait{c.character, state})
+		s.Condition = append(s.Condition, PieceState{c.character, state})
 	}
 	for n := range g.Columns {
 		col := &g.Columns[n]

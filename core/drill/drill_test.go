@@ -121,7 +121,7 @@ func TestDrawsFollowTheShares(t *testing.T) {
 		for _, s := range must(drill.Draw(g, drill.Request{Seed: seed, Count: 50, Targets: []string{"cantharellus-cibarius"}}))(t) {
 			of[s.Of]++
 			base[s.Condition[0].State]++
-			if s.Of != taxon || slices.ContainsFunc(s.Condition, func(c drill.Trait) bool {
+			if s.Of != taxon || slices.ContainsFunc(s.Condition, func(c drill.PieceState) bool {
 				return !slices.Contains([]string{"dug-out-whole", "fresh", "whole"}, c.State)
 			}) {
 				continue
@@ -272,7 +272,7 @@ func TestWhatIsMisread(t *testing.T) {
 			t.Errorf("%v: %+v", c, m[0])
 		}
 	}
-	if m := drill.Misreads(g, list(5, 5)); !m[0].Bites || m[0].Taken[0] != (drill.Taken{Shown: "skirt", Answered: "none", Times: 5}) {
+	if m := drill.Misreads(g, list(5, 5)); !m[0].Bites || m[0].Taken[0] != (drill.Mistaking{Shown: "skirt", Answered: "none", Times: 5}) {
 		t.Errorf("half of all misread: %+v", m[0])
 	}
 	if m := drill.Misreads(g, list(0, 5)); m[0].Bites {

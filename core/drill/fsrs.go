@@ -137,3 +137,30 @@ func (c Card) Answer(at time.Time, g Grade) Card {
 func (c *Card) IsDue(now time.Time) bool {
 	return c.Answers > 0 && !c.Due.UTC().Truncate(24*time.Hour).After(now.UTC())
 }
+
+// Graded is a card that was answered at a moment.
+type Graded struct {
+	Card string
+	At   time.Time
+	Grade
+}
+
+// Learn gives what was learnt of each card, from all answers in the order in which they were given.
+func Learn(list []Graded) map[string]Card {
+	out := map[string]Card{}
+	for _, a := range list {
+		out[a.Card] = out[a.Card].Answer(a.At, a.Grade)
+	}
+	return out
+}
+
+// GradeOf is the grade of an answer: wrong, right without being sure, or right.
+func GradeOf(right, unsure bool) Grade {
+	switch {
+	case !right:
+		return Again
+	case unsure:
+		return Hard
+	}
+	return Good
+}

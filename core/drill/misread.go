@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
 
 	"gonum.org/v1/gonum/stat/distuv"
@@ -36,11 +37,11 @@ type Misread struct {
 	// Bites tells that it is misread more often than usual, so that its readings count as soft until they are confirmed.
 	Bites bool `json:"bites" doc:"It is misread more often than usual: its readings count as unsure until they are made afresh"`
 	// Taken lists what was taken for what, the most often first.
-	Taken []Taken `json:"taken"`
+	Taken []Mistaking `json:"taken"`
 }
 
-// Taken is a state that was taken for another, so often.
-type Taken struct {
+// Mistaking is a state that was taken for another, so often.
+type Mistaking struct {
 	Shown    string `json:"shown"`
 	Answered string `json:"answered"`
 	Times    int    `json:"times"`
@@ -80,14 +81,14 @@ func Misreads(g *guide.Matrix, list []Read) []Misread {
 	for _, id := range slices.Sorted(maps.Keys(by)) {
 		m := by[id]
 		m.Own, m.Low = own(m.Usual, m.Wrong, m.Answers).Mean(), AtLeast(m.Usual, m.Wrong, m.Answers)
-		m.Bites = m.Wrong > 0 && m.Low > m.Usual
-		m.Taken = []Taken{}
+		m.Bites = bites(m.Usual, m.Wrong, m.Answers)
+		m.Taken = []Mistaking{}
 		for r, times := range taken {
 			if r.Character == id {
-				m.Taken = append(m.Taken, Taken{r.Shown, r.Answered, times})
+				m.Taken = append(m.Taken, Mistaking{r.Shown, r.Answered, times})
 			}
 		}
-		slices.SortFunc(m.Taken, func(a, b Taken) int {
+		slices.SortFunc(m.Taken, func(a, b Mistaking) int {
 			return cmp.Or(b.Times-a.Times, cmp.Compare(a.Shown, b.Shown), cmp.Compare(a.Answered, b.Answered))
 		})
 		out = append(out, *m)
@@ -102,4 +103,60 @@ func Misreads(g *guide.Matrix, list []Read) []Misread {
 		return cmp.Compare(b.Own, a.Own)
 	})
 	return out
+}
+
+// Soften makes those readings unsure that are of characters which somebody misreads, unless they were made afresh, and tells which those were.
+func Soften(readings []evidence.Reading, misread []string) []string {
+	var out []string
+	for i := range readings {
+		r := &readings[i]
+		if r.Unseen == "" && r.Sure && !r.Confirmed && slices.Contains(misread, r.Character) {
+			r.Sure = false
+			out = append(out, r.Character)
+		}
+	}
+	return out
+}
+
+// Count is how often a character was read, and how often wrongly.
+type Count struct {
+	Character string `json:"character"`
+	Answers   int    `json:"answers"`
+	Wrong     int    `json:"wrong"`
+}
+
+// Counts counts answers by character, in the order of their ids.
+func Counts(list []Read) []Count {
+	by := map[string]*Count{}
+	for _, r := range list {
+		c := by[r.Character]
+		if c == nil {
+			c = &Count{Character: r.Character}
+			by[r.Character] = c
+		}
+		if c.Answers++; r.Answered != r.Shown {
+			c.Wrong++
+		}
+	}
+	out := []Count{}
+	for _, id := range slices.Sorted(maps.Keys(by)) {
+		out = append(out, *by[id])
+	}
+	return out
+}
+
+// Biting are the characters that are misread more often than usual, by such counts.
+func Biting(g *guide.Matrix, list []Count) []string {
+	var out []string
+	for _, c := range list {
+		if n, ok := g.Column(c.Character); ok && bites(g.Columns[n].Error, c.Wrong, c.Answers) {
+			out = append(out, c.Character)
+		}
+	}
+	return out
+}
+
+// bites tells whether something is misread more often than usual.
+func bites(usual float64, wrong, answers int) bool {
+	return wrong > 0 && AtLeast(usual, wrong, answers) > usual
 }

@@ -60,7 +60,7 @@ type kindRule struct {
 }
 
 // registry holds every kind of event of every kind of stream. One that is not in it is refused by name.
-var registry = map[StreamKind]map[Kind]kindRule{RecordStream: recordKinds, AlmanacStream: almanacKinds, WalkStream: walkKinds, PickingStream: pickingKinds, PrintStream: printKinds, PhotoStream: photoKinds, BatchStream: batchKinds, HouseholdStream: householdKinds, TaskStream: taskKinds, FormulaStream: formulaKinds, PlaceStream: placeKinds}
+var registry = map[StreamKind]map[Kind]kindRule{RecordStream: recordKinds, AlmanacStream: almanacKinds, WalkStream: walkKinds, PickingStream: pickingKinds, PrintStream: printKinds, PhotoStream: photoKinds, BatchStream: batchKinds, HouseholdStream: householdKinds, TaskStream: taskKinds, FormulaStream: formulaKinds, PlaceStream: placeKinds, PracticeStream: practiceKinds}
 
 // UnknownError tells that an event is of a kind, or in a version, that this program does not know. Nothing of it is
 // dropped: whoever gets the error has to leave the whole stream as it is.

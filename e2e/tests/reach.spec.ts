@@ -345,11 +345,13 @@ test('a record whose name is gone from the guide shows its readings, and takes a
   await page.goto(`/bench/${id}`);
   await expect(verdict(page)).toHaveText('There is no ruling. Leave it.');
   await expect(page.getByText('is no longer in your guide')).toBeVisible();
+  const specimen = page.getByRole('region', { name: 'The specimen' });
+  const ridges = asking(page).getByRole('button', { name: /Blunt ridges/ });
   await page.getByRole('button', { name: 'Change Underside' }).click();
-  await asking(page)
-    .getByRole('button', { name: /Blunt ridges/ })
-    .click();
-  await expect(page.getByRole('region', { name: 'The specimen' })).toContainText('Blunt ridges');
+  await expect(async () => {
+    if (await ridges.isVisible()) await ridges.click({ timeout: 1000 }); // a press on a page that moves may be lost
+    await expect(specimen).toContainText('Blunt ridges', { timeout: 2000 });
+  }).toPass();
   await expect(page.getByLabel('Working name').locator('option:checked')).toHaveText(/no longer in your guide/);
   await page.getByLabel('Working name').selectOption('cantharellus-cibarius');
   await page.getByRole('button', { name: 'Keep these' }).click();

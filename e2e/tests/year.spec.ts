@@ -1,6 +1,19 @@
-import { expect, test } from './thicket';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, Thicket, test } from './thicket';
 
-test('a year at a glance, and from every number the way down to what it is made of', async ({ page }) => {
+// On a demo of its own: what other tests gather would be counted too.
+const data = mkdtempSync(join(tmpdir(), 'thicket-year-'));
+const own = new Thicket(data);
+test.beforeAll(() => own.start('--demo'));
+test.afterAll(async () => {
+  await own.stop();
+  rmSync(data, { recursive: true });
+});
+
+test('a year at a glance, and from every number the way down to what it is made of', async ({ browser }) => {
+  const page = await browser.newPage({ baseURL: own.url });
   await page.goto('/records');
   await page.getByRole('main').getByRole('link', { name: 'the year' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('The year 2026');

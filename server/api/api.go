@@ -71,6 +71,7 @@ func routes(h huma.API, a *api) {
 	a.taskRoutes(h)
 	a.placeRoutes(h)
 	a.exchangeRoutes(h)
+	a.drillRoutes(h)
 }
 
 func config() huma.Config {

@@ -15,7 +15,10 @@ const schemas = "#/components/schemas/"
 func vocabulary() huma.Registry {
 	r := huma.NewMapRegistry(schemas, huma.DefaultSchemaNamer)
 	name[app.Apart](r)
+	name[app.Call](r)
 	name[app.CautionCode](r)
+	name[app.Deck](r)
+	name[app.QuestionKind](r)
 	name[app.Doing](r)
 	name[app.EntryKind](r)
 	name[app.EventKind](r)

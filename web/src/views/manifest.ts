@@ -33,7 +33,11 @@ export type ViewId =
   | 'places'
   | 'place'
   | 'year'
-  | 'data';
+  | 'data'
+  | 'practice'
+  | 'round'
+  | 'deck'
+  | 'misread';
 
 /** A key, or several, and what they do. */
 export type Shortcut = [keys: string[], does: string];
@@ -113,6 +117,25 @@ export const views: Record<ViewId, View> = {
     },
     key: 'p',
     shortcuts: [search],
+  },
+  practice: { path: '/practice', title: 'Practice', key: 'd', shortcuts: [] },
+  round: {
+    path: '/practice/round',
+    title: 'Would I take it?',
+    shortcuts: [
+      [['t', 'l', 'o'], 'Take it, leave it, show it to other eyes'],
+      [['→'], 'The next one'],
+    ],
+  },
+  misread: { path: '/practice/misread', title: 'What I misread', shortcuts: [] },
+  deck: {
+    path: '/practice/cards/:name',
+    title: 'Cards',
+    shortcuts: [
+      [['1', '…', '4'], 'The answer with that number'],
+      [['u'], 'Not sure of it, on or off'],
+      [['→'], 'The next one'],
+    ],
   },
   data: { path: '/data', title: 'Your data', shortcuts: [] },
   year: { path: '/year', title: 'The year', shortcuts: [] },

@@ -144,7 +144,9 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
                   <span>
                     {r.disputed
                       ? 'Read otherwise elsewhere at the same time, so it counts as unsure.'
-                      : 'Changed after it stood in the way, so it counts as unsure.'}
+                      : record.misread?.includes(r.character)
+                        ? 'In practice you misread this more often than usual, so it counts as unsure.'
+                        : 'Changed after it stood in the way, so it counts as unsure.'}
                   </span>
                   <Button onPress={() => onPick(r.character, true)}>Look afresh</Button>
                 </dd>

@@ -218,6 +218,7 @@ export default function Start() {
             <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
             <Quiet onPress={() => go('/places')}>Places</Quiet>
             <Quiet onPress={() => go('/year')}>The year</Quiet>
+            <Quiet onPress={() => go('/practice')}>Practice</Quiet>
             <Quiet onPress={() => go('/data')}>Your data</Quiet>
           </Row>
         </div>
