@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"time"
 
+	"zestythicket/core/drill"
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
 
@@ -59,4 +60,41 @@ func (s *Session) Practise(ctx context.Context, id string, f Find) (*Record, err
 		}
 	}
 	return s.Import(ctx, f)
+}
+
+// Rehearsed is a card of made-up practice: how it was answered, and when; or a specimen that was called.
+type Rehearsed struct {
+	At   time.Time `json:"at"`
+	Card string    `json:"card,omitempty"`
+	// Wrong answers it wrongly, Unsure without being sure.
+	Wrong  bool `json:"wrong,omitempty"`
+	Unsure bool `json:"unsure,omitempty"`
+	// Seed and Number draw the specimen, in a month; Call, Percent and Looks are what was said of it.
+	Seed    uint64     `json:"seed,omitempty"`
+	Month   int        `json:"month,omitempty"`
+	Number  int        `json:"number,omitempty"`
+	Call    drill.Call `json:"call,omitempty"`
+	Percent int        `json:"percent,omitempty"`
+	Looks   []string   `json:"looks,omitempty"`
+}
+
+// Rehearse notes made-up practice. What is answered wrongly is answered with the first choice that is wrong.
+func (s *Session) Rehearse(ctx context.Context, w Write, r Rehearsed) error {
+	if r.Card == "" {
+		_, err := s.Judge(ctx, w, RoundQuery{Seed: r.Seed, Count: r.Number, Month: r.Month}, r.Number, Judging{Call: r.Call, Percent: r.Percent, Looks: r.Looks})
+		return err
+	}
+	q, err := drill.Ask(s.Guide.Matrix, r.Card, r.Seed)
+	if err != nil {
+		return refuse(err)
+	}
+	answer := q.Right
+	for _, c := range q.Choices {
+		if r.Wrong && c != q.Right {
+			answer = c
+			break
+		}
+	}
+	_, err = s.RecallCard(ctx, w, r.Card, r.Seed, answer, r.Unsure)
+	return err
 }

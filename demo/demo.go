@@ -1,5 +1,5 @@
 // Package demo holds a made-up scenario: eleven records, two walks, three baskets, two prints, three drawn photographs, a household of two, a batch,
-// a mixture, five places and what was noted of three years in an upland valley that does not exist, by people who do not.
+// a mixture, five places, a month of practice and what was noted of three years in an upland valley that does not exist, by people who do not.
 package demo
 
 import (
@@ -34,6 +34,8 @@ type Scenario struct {
 	Batches  []Batch      `json:"batches"`
 	Formulas []Formula    `json:"formulas"`
 	Places   []Place      `json:"places"`
+	// Practice is what was practised, in the order of the days.
+	Practice []app.Rehearsed `json:"practice"`
 }
 
 // Place is a made-up place, and its visits.
@@ -192,6 +194,13 @@ func Fill(ctx context.Context, s *app.Session) error {
 		}
 		if err != nil {
 			return fmt.Errorf("formula %s: %w", f.ID, err)
+		}
+	}
+	practised := writes("practice")
+	for _, r := range all.Practice {
+		s.Now = func() time.Time { return r.At }
+		if err := s.Rehearse(ctx, practised(), r); err != nil {
+			return fmt.Errorf("practice of %s: %w", r.At, err)
 		}
 	}
 	return nil

@@ -69,7 +69,7 @@ func streamsOf(t testing.TB, s *app.Session, kept *store.Store) map[string]strin
 	out := map[string]string{}
 	for _, kind := range []events.StreamKind{
 		events.RecordStream, events.AlmanacStream, events.WalkStream, events.PickingStream, events.PrintStream, events.PhotoStream, events.BatchStream,
-		events.HouseholdStream, events.TaskStream, events.FormulaStream, events.PlaceStream,
+		events.HouseholdStream, events.TaskStream, events.FormulaStream, events.PlaceStream, events.PracticeStream,
 	} {
 		list, err := kept.List(background, s.Owner, kind, app.ListQuery{Limit: 1000})
 		if err != nil {

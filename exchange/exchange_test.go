@@ -14,6 +14,8 @@ import (
 	"zestythicket/core/ruling"
 	"zestythicket/demo"
 	"zestythicket/exchange"
+
+	"github.com/google/uuid"
 )
 
 // Whatever is kept of a demo, and of what happens to its records then, keeps to the schemas.
@@ -68,7 +70,7 @@ func TestWhatIsKeptKeepsToTheSchemas(t *testing.T) {
 			t.Errorf("record %s: %v", row.ID, err)
 		}
 	}
-	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID, events.PhotoStream: photoID, events.BatchStream: batchID, events.TaskStream: taskID, events.FormulaStream: formulaID, events.HouseholdStream: householdID, events.PlaceStream: placeID} {
+	for kind, id := range map[events.StreamKind]string{events.WalkStream: walkID, events.AlmanacStream: almanacID, events.PickingStream: pickingID, events.PrintStream: printID, events.PhotoStream: photoID, events.BatchStream: batchID, events.TaskStream: taskID, events.FormulaStream: formulaID, events.HouseholdStream: householdID, events.PlaceStream: placeID, events.PracticeStream: practiceID} {
 		_, list, err := kept.Load(ctx, "me", kind, id)
 		if err != nil {
 			t.Fatal(err)
@@ -264,7 +266,16 @@ func atHome(ctx context.Context, s *app.Session, w func() app.Write) error {
 	for _, do := range []func(context.Context, string, app.Write) (*app.RecordedFormula, error){s.UndoFormula, s.RedoFormula, s.DeleteFormula, s.RestoreFormula} {
 		mixed(func() (*app.RecordedFormula, error) { return do(ctx, formulaID, w()) })
 	}
-	return cmp.Or(err, atPlace(ctx, s, w))
+	return cmp.Or(err, atPlace(ctx, s, w), atPractice(ctx, s, w))
+}
+
+// practiceID is that of the practice of whoever is called me.
+var practiceID = uuid.NewSHA1(uuid.MustParse("0197c0de-0a1a-7aac-8000-000000000004"), []byte("me")).String()
+
+// atPractice makes every kind of event of practice.
+func atPractice(ctx context.Context, s *app.Session, w func() app.Write) error {
+	_, err := s.Judge(ctx, w(), app.RoundQuery{Seed: 7, Count: 10, Month: 9}, 3, app.Judging{Call: "take", Percent: 80, Looks: []string{"root"}})
+	return cmp.Or(err, s.Rehearse(ctx, w(), app.Rehearsed{Card: "state:stem-ring/skirt", Seed: 3, Wrong: true, Unsure: true}))
 }
 
 // atPlace makes every kind of event of a place.

@@ -50,6 +50,6 @@ func root() *cobra.Command {
 	}
 	c.CompletionOptions.DisableDefaultCmd = true
 	c.PersistentFlags().StringVar(&g.place, "guide", "", "a guide's folder or file, instead of the shipped one")
-	c.AddCommand(serveCommand(&g), identifyCommand(&g), planCommand(&g), keyCommand(&g), trialCommand(&g), almanacCommand(&g), walkCommand(&g), weatherCommand(&g), boundCommand(), colourCommand(&g), formulaCommand(&g), sheetCommand(&g), ringCommand(), backupCommand(), restoreCommand(), exportCommand(&g), importCommand(&g), guideCommand(&g), schemaCommand())
+	c.AddCommand(serveCommand(&g), identifyCommand(&g), planCommand(&g), keyCommand(&g), trialCommand(&g), almanacCommand(&g), walkCommand(&g), weatherCommand(&g), boundCommand(), colourCommand(&g), formulaCommand(&g), sheetCommand(&g), ringCommand(), drillCommand(&g), backupCommand(), restoreCommand(), exportCommand(&g), importCommand(&g), guideCommand(&g), schemaCommand())
 	return c
 }

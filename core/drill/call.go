@@ -1,6 +1,7 @@
 package drill
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -127,41 +128,50 @@ type GivenAway struct {
 // mostTelling is how many looks are told that would have given it away. Common practice; no source.
 const mostTelling = 4
 
-// GivesAway lists the looks that would have given a specimen away: what it shows there, what was looked for never does. The firmest first, then the least work.
+// telling is how often something has to be shown more often than by what was looked for to be told where nothing parts them for certain. Common practice; no source.
+const telling = 3
+
+// GivesAway lists the looks that would have given a specimen away: first those at which it shows what is not even near to what was looked for, then what that never
+// shows, then what that shows much more seldom. Of these the firmest first, then the least work. Empty where nothing that it shows would tell.
 func GivesAway(g *guide.Matrix, s *Specimen, looks []string) []GivenAway {
 	if s.Looked == s.Of {
 		return nil
 	}
-	var cols []int
+	type away struct{ column, tier int }
+	var list []away
 	for n := range g.Columns {
 		col := &g.Columns[n]
 		v, ok := s.Readings[col.ID]
 		if !ok || v.State == "" || !col.Scored.Has(s.Looked) || !col.Scored.Has(s.Of) {
 			continue
 		}
-		if k, ok := col.State(v.State); ok && col.MayShow(col.Pattern[s.Looked])&(1<<k) == 0 {
-			cols = append(cols, n)
+		k, ok := col.State(v.State)
+		if !ok {
+			continue
+		}
+		looked, of := col.Pattern[s.Looked], col.Pattern[s.Of]
+		switch {
+		case col.MayShow(looked)&(1<<k) == 0:
+			list = append(list, away{n, 0})
+		case col.Masks[looked]&(1<<k) == 0:
+			list = append(list, away{n, 1})
+		case col.Shows(of, "")[k] >= telling*col.Shows(looked, "")[k]:
+			list = append(list, away{n, 2})
 		}
 	}
-	slices.SortStableFunc(cols, func(a, b int) int {
-		x, y := &g.Columns[a], &g.Columns[b]
-		if x.Full() != y.Full() {
-			if x.Full() {
-				return -1
+	slices.SortStableFunc(list, func(a, b away) int {
+		x, y := &g.Columns[a.column], &g.Columns[b.column]
+		soft := func(col *guide.Column) int {
+			if col.Full() {
+				return 0
 			}
 			return 1
 		}
-		switch {
-		case x.MinutesOf() < y.MinutesOf():
-			return -1
-		case x.MinutesOf() > y.MinutesOf():
-			return 1
-		}
-		return 0
+		return cmp.Or(a.tier-b.tier, soft(x)-soft(y), cmp.Compare(x.MinutesOf(), y.MinutesOf()))
 	})
 	var out []GivenAway
-	for _, n := range cols[:min(len(cols), mostTelling)] {
-		id := g.Columns[n].ID
+	for _, a := range list[:min(len(list), mostTelling)] {
+		id := g.Columns[a.column].ID
 		out = append(out, GivenAway{id, s.Readings[id].State, slices.Contains(looks, id)})
 	}
 	return out

@@ -128,13 +128,14 @@ func survey(g *guide.Matrix, q *Request) (*ground, error) {
 
 func (f *ground) Close() { f.sheet.Close() }
 
-// there tells whether a part of a taxon that it is known by is there on the day.
+// there tells whether a part of a taxon of which the guide says when it is there, is there on the day.
 func (f *ground) there(t int) bool {
 	if f.q.Date == "" || len(f.g.Taxa[t].Season) == 0 {
 		return true
 	}
-	for n := range f.g.Columns {
-		if col := &f.g.Columns[n]; col.Organ != guide.Piece && col.Scored.Has(t) && f.sheet.CanHave(n, t) {
+	season := f.sheet.Season(t)
+	for organ := range f.g.Taxa[t].Season {
+		if season.In(organ, f.sheet.Date) {
 			return true
 		}
 	}
@@ -244,13 +245,24 @@ func (s *Specimen) AtOnce(g *guide.Matrix) []string {
 	return out
 }
 
-// Looks lists what else can be looked at, in the guide's order: the characters of its kingdom, whether it still has them or not.
+// Looks lists what else can be looked at, in the guide's order; of the piece itself what another look at it rests on.
 func (s *Specimen) Looks(g *guide.Matrix) []string {
-	seen := s.AtOnce(g)
+	seen, rests := s.AtOnce(g), map[int]bool{}
+	for n := range g.Columns {
+		col := &g.Columns[n]
+		if _, ok := s.Readings[col.ID]; !ok || col.Organ == guide.Piece {
+			continue
+		}
+		for _, needs := range append([][]guide.Requirement{col.Requires}, col.StateRequires...) {
+			for _, l := range needs {
+				rests[l.Column] = true
+			}
+		}
+	}
 	var out []string
 	for n := range g.Columns {
 		col := &g.Columns[n]
-		if _, ok := s.Readings[col.ID]; ok && !slices.Contains(seen, col.ID) {
+		if _, ok := s.Readings[col.ID]; ok && !slices.Contains(seen, col.ID) && (col.Organ != guide.Piece || rests[n]) {
 			out = append(out, col.ID)
 		}
 	}

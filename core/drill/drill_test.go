@@ -325,10 +325,12 @@ func TestWhatGivesItAway(t *testing.T) {
 		if s.Of == s.Looked && list != nil {
 			t.Errorf("%s would have been given away", s.Taxon.ID)
 		}
-		for i, l := range list {
+		for _, l := range list {
 			n, _ := g.Column(l.Character)
-			if m, _ := g.Column(list[0].Character); i > 0 && g.Columns[n].Full() && !g.Columns[m].Full() {
-				t.Errorf("%s: %+v", s.Taxon.ID, list)
+			col := &g.Columns[n]
+			k, _ := col.State(l.Shows)
+			if of, looked := col.Shows(col.Pattern[s.Of], "")[k], col.Shows(col.Pattern[s.Looked], "")[k]; s.Readings[l.Character].State != l.Shows || col.Masks[col.Pattern[s.Looked]]&(1<<k) != 0 && of < 3*looked {
+				t.Errorf("%s for %s: %+v is shown %g and %g", s.Taxon.ID, s.Target, l, of, looked)
 			}
 		}
 		if len(list) > 0 {

@@ -9,7 +9,7 @@ export function useKeepSettings() {
     onSuccess: async (kept) => {
       queries.setQueryData(['settings'], kept);
       await Promise.all(
-        ['record', 'records', 'lacks', 'photo'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+        ['record', 'records', 'lacks', 'photo', 'drill'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
       );
     },
   });

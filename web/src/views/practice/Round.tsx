@@ -22,9 +22,12 @@ type Judged = Schema['JudgedRound'];
 
 const Both = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 26px;
-  ${narrow} { grid-template-columns: minmax(0, 1fr); gap: 10px; }
+  grid-template: 'figure act' auto 'seen act' 1fr / minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0 26px;
+  > :nth-child(1) { grid-area: figure; }
+  > :nth-child(2) { grid-area: seen; }
+  > :nth-child(3) { grid-area: act; }
+  ${narrow} { grid-template: 'figure' auto 'act' auto 'seen' auto / minmax(0, 1fr); gap: 12px; }
   dl > div { display: flex; gap: 10px; justify-content: space-between; padding: 5px 0; border-top: 1.5px solid ${c('mist')}; font-size: 16px; }
   dd { text-align: right; }
   .gone { color: ${c('stone')}; }
@@ -41,6 +44,8 @@ const Told = styled.section`
   padding: 4px 0 4px 16px;
   margin: 12px 0;
   &[data-right='false'] { border-left-color: ${c('thorn')}; }
+  h2 { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; margin: 0 0 6px; }
+  h3 { margin: 12px 0 4px; }
   ul { margin: 8px 0; }
   li { display: flex; gap: 10px; align-items: center; padding: 4px 0; }
 `;
@@ -149,14 +154,14 @@ function One({
   const organs = [...new Set(left.map((l) => guide.character(l.character)?.organ ?? 'specimen'))];
   return (
     <>
-      <p role="status">
-        {round.patch ? 'Patch' : 'Find'} {s.number} of {of} · {minutes(spent)} spent
+      <p role="status" style={{ marginBottom: 4 }}>
+        {round.patch ? 'Patch' : 'Find'} {s.number} of {of} · {spent ? `${minutes(spent)} spent` : 'nothing spent yet'}
         {points !== undefined && ` · ${Math.round(points)} points`}
       </p>
       <h1>Is this {s.looked.name.toLowerCase()}? Would you take it?</h1>
       <Both>
+        <Figure kingdom={s.kingdom} shown={shown} sizes={sizes} label="The find, drawn from what was looked at" />
         <div>
-          <Figure kingdom={s.kingdom} shown={shown} sizes={sizes} label="The find, drawn from what was looked at" />
           <dl aria-label="What was seen">
             {all.map((x) => (
               <div key={x.character}>
@@ -233,11 +238,12 @@ function Outcome({ judged: j, guide }: { judged: Judged; guide: GuideIndex }) {
   return (
     <Told data-right={j.right} role="alert" aria-label="What it was">
       <h2>
-        {j.right ? 'Right' : 'Wrong'}: it was <Link href={`/guide/${j.of.taxon}`}>{j.of.name.toLowerCase()}</Link>
+        <span>
+          {j.right ? 'Right' : 'Wrong'}: it was <Link href={`/guide/${j.of.taxon}`}>{j.of.name.toLowerCase()}</Link>
+        </span>
         {j.of.harm !== 'none' && (
           <>
-            {' '}
-            <Stalk small thorns={harmWords[j.of.harm].thorns} /> {harmWords[j.of.harm].say.split(': ')[1]}
+            <Stalk small thorns={harmWords[j.of.harm].thorns} /> <span>{harmWords[j.of.harm].say.split(': ')[1]}</span>
           </>
         )}
       </h2>
@@ -251,6 +257,9 @@ function Outcome({ judged: j, guide }: { judged: Judged; guide: GuideIndex }) {
           The piece: {unsound.map((x) => seenWords(guide, { ...x, state: x.state }).toLowerCase()).join(', ')}. What is
           missing on such a piece proves nothing.
         </p>
+      )}
+      {j.away.length === 0 && j.due && (
+        <p>Nothing that can be looked at on such a piece would tell the two apart: that is what showing is for.</p>
       )}
       {j.away.length > 0 && (
         <>
