@@ -304,6 +304,17 @@ func cardsOf(p *events.Practice) map[string]drill.Card {
 	return drill.Learn(list)
 }
 
+// due counts the cards that are to be seen again on the day of a moment.
+func due(cards map[string]drill.Card, now time.Time) int {
+	n := 0
+	for _, c := range cards {
+		if c.IsDue(now) {
+			n++
+		}
+	}
+	return n
+}
+
 // sureEnough is how sure a call has to be to count as known. Common practice; no source.
 const sureEnough = 0.7
 
@@ -469,11 +480,7 @@ func (s *Session) PracticeState(ctx context.Context) (*PracticeState, error) {
 	}
 	learnt := cardsOf(p)
 	out := &PracticeState{Decks: []DeckState{}, Days: []PracticeDay{}, Misreads: drill.Misreads(s.Guide.Matrix, readsOf(p)), Off: set.NoMisreads, Calls: len(p.Judged)}
-	for _, c := range learnt {
-		if c.IsDue(s.Now()) {
-			out.Due++
-		}
-	}
+	out.Due = due(learnt, s.Now())
 	for _, d := range drill.Decks {
 		cards, err := s.deck(ctx, d, learnt, p)
 		if err != nil && !isRefused(err) { // nothing may be there in this month

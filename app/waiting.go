@@ -20,7 +20,9 @@ type Waiting struct {
 	Apart   []WaitingBasket `json:"apart" doc:"Baskets with doubtful pieces, which lie apart"`
 	Tasks   []Task          `json:"tasks" doc:"What is waited for and not done, by when its time comes"`
 	Timers  []BatchTimer    `json:"timers" doc:"Timers that run"`
-	Now     time.Time       `json:"now" doc:"What the program's clock says"`
+	// Cards is how many cards of practice are due today.
+	Cards int       `json:"cards" doc:"How many cards of practice are due today"`
+	Now   time.Time `json:"now" doc:"What the program's clock says"`
 }
 
 // WaitingRecord is an open record with looks that could not be had where it was found.
@@ -53,6 +55,11 @@ const mostWaiting = 500
 // WaitingAtHome lists what lies apart and is to be finished at home.
 func (s *Session) WaitingAtHome(ctx context.Context) (*Waiting, error) {
 	out := &Waiting{Prints: []Print{}, Records: []WaitingRecord{}, Apart: []WaitingBasket{}, Tasks: []Task{}, Now: s.Now()}
+	practised, err := s.practised(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out.Cards = due(cardsOf(practised), out.Now)
 	bench, err := s.Prints(ctx)
 	if err != nil {
 		return nil, err

@@ -1,8 +1,10 @@
 package drill_test
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
+	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -356,5 +358,30 @@ func BenchmarkRoundOfTen(b *testing.B) {
 	g := shipped(b)
 	for i := 0; b.Loop(); i++ {
 		must(drill.Draw(g, valley(uint64(i), 10)))(b)
+	}
+}
+
+// A hundred lists of calls, scored by scikit-learn's brier_score_loss (testdata/brier.py).
+func TestBrierAgainstAnother(t *testing.T) {
+	b, err := os.ReadFile("testdata/brier.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var cases []struct {
+		Sure  []float64
+		Right []int
+		Brier float64
+	}
+	if err := json.Unmarshal(b, &cases); err != nil || len(cases) != 100 {
+		t.Fatalf("%d cases, %v", len(cases), err)
+	}
+	for i, c := range cases {
+		var list []drill.Sure
+		for n := range c.Sure {
+			list = append(list, drill.Sure{P: c.Sure[n], Right: c.Right[n] == 1})
+		}
+		if got := drill.Brier(list); math.Abs(got-c.Brier) > 1e-12 {
+			t.Errorf("case %d: %g, want %g", i, got, c.Brier)
+		}
 	}
 }

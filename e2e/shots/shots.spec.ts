@@ -20,7 +20,6 @@ test('pictures of the main views', async ({ page }) => {
   const views: Record<string, string> = {
     'bench-keep-looking': demo(10),
     'bench-cleared': demo(1),
-    records: '/records',
     map: '/places',
     ring: place,
     year: '/year?year=2026',
@@ -85,8 +84,10 @@ test('pictures of a day at home', async ({ browser }) => {
     await page.getByRole('button', { name: 'Not now' }).click();
     await expect(page.getByRole('list', { name: 'Begins about now' })).toBeVisible();
     await shot(page, 'today');
-    await page.goto('/formulas');
-    await shot(page, 'formula');
+    await page.goto('/practice');
+    await shot(page, 'practice');
+    await page.goto('/practice/misread');
+    await shot(page, 'misread');
     const id = crypto.randomUUID().replace(/^(.{14})4/, '$17');
     const post = async (path: string, sent: object) => {
       const answer = await page.request.post(`/api/v1${path}`, { data: { op: crypto.randomUUID(), ...sent } });

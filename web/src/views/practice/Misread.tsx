@@ -12,6 +12,7 @@ import { c } from '../../theme/tokens';
 import { seenWords } from './words';
 
 const List = styled.ul`
+  margin-top: 16px;
   > li { border-top: 1.5px solid ${c('mist')}; padding: 12px 0; }
   h2 { font-size: 19px; margin: 0; }
   .bites { border-left: 8px solid ${c('thorn')}; padding-left: 14px; }

@@ -249,6 +249,15 @@ function Waits() {
     ...data.tasks.filter((t) => t.due).map((t) => ({ key: t.id, to: '/waiting', says: t.what })),
     ...data.apart.map((b) => ({ key: b.id, to: `/baskets/${b.id}`, says: `Doubtful pieces: ${b.name}` })),
     ...data.records.map((r) => ({ key: r.id, to: `/bench/${r.id}`, says: `Looks that wait: ${r.name}` })),
+    ...(data.cards > 0
+      ? [
+          {
+            key: 'cards',
+            to: '/practice/cards/due',
+            says: `${data.cards} ${data.cards === 1 ? 'card' : 'cards'} of practice due`,
+          },
+        ]
+      : []),
   ];
   if (lines.length === 0) return null;
   return (
