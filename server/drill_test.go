@@ -37,7 +37,7 @@ func TestARound(t *testing.T) {
 		}
 		if j.Of.Harm == "deadly" {
 			deadly++
-			if j.Points != -1000 || j.Right || j.Due == nil || j.Due.Sub(time.Now()) > 25*time.Hour {
+			if j.Points != -1000 || j.Right || j.Due == nil || time.Until(*j.Due) > 25*time.Hour {
 				t.Errorf("%+v", j)
 			}
 		}
