@@ -318,7 +318,8 @@ func due(cards map[string]drill.Card, now time.Time) int {
 // sureEnough is how sure a call has to be to count as known. Common practice; no source.
 const sureEnough = 0.7
 
-// AskCard asks the next card of a deck: what is due first, then what was never seen, in an order of the seed's. Nil where nothing is left.
+// AskCard asks the next card of a deck: what is due first, then what is of a character that is misread and was not asked today, then what was never seen, in an
+// order of the seed's. Nil where nothing is left.
 func (s *Session) AskCard(ctx context.Context, deck drill.Deck, seed uint64) (*drill.Question, error) {
 	p, err := s.practised(ctx)
 	if err != nil {
@@ -326,6 +327,10 @@ func (s *Session) AskCard(ctx context.Context, deck drill.Deck, seed uint64) (*d
 	}
 	learnt := cardsOf(p)
 	cards, err := s.deck(ctx, deck, learnt, p)
+	if err != nil {
+		return nil, err
+	}
+	bites, err := s.misread(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -337,14 +342,16 @@ func (s *Session) AskCard(ctx context.Context, deck drill.Deck, seed uint64) (*d
 		switch {
 		case known && c.IsDue(now):
 			return 0
-		case !known:
+		case slices.Contains(bites, drill.CharacterOf(card)) && (!known || now.Sub(c.Seen) > today):
 			return 1
+		case !known:
+			return 2
 		}
-		return 2
+		return resting
 	}
 	slices.SortStableFunc(cards, func(a, b string) int { return rank(a) - rank(b) })
 	for _, card := range cards {
-		if rank(card) == 2 && deck == drill.Due {
+		if rank(card) == resting && deck == drill.Due {
 			break
 		}
 		q, err := drill.Ask(s.Guide.Matrix, card, seed)
@@ -355,6 +362,12 @@ func (s *Session) AskCard(ctx context.Context, deck drill.Deck, seed uint64) (*d
 	}
 	return nil, nil
 }
+
+// resting is the rank of a card that need not be seen again yet; today how long a card that was asked is not asked again for being misread. Common practice; no source.
+const (
+	resting = 3
+	today   = 12 * time.Hour
+)
 
 // deck lists the cards of a deck.
 func (s *Session) deck(ctx context.Context, deck drill.Deck, learnt map[string]drill.Card, p *events.Practice) ([]string, error) {

@@ -144,9 +144,17 @@ func (s *Session) PlanImport(ctx context.Context, f ImportFile) (*ImportPlan, er
 	return &b.plan, nil
 }
 
-// TakeImport takes a file in under an id of the caller's, all of it or nothing. Where something of it is refused, nothing is taken unless leaveOut says
-// that that is left out. The same id twice counts once.
-func (s *Session) TakeImport(ctx context.Context, id string, f ImportFile, leaveOut bool) (*Brought, error) {
+// Taking says how a file is taken in.
+type Taking struct {
+	// LeaveOut takes the rest where something of it is refused.
+	LeaveOut bool
+	// Guide takes a guide of one's own that comes with it and makes easier what ought to be hard, by whoever has read what.
+	Guide bool
+}
+
+// TakeImport takes a file in under an id of the caller's, all of it or nothing. Where something of it is refused, or makes easier what ought to be hard, nothing is
+// taken unless how says so. The same id twice counts once.
+func (s *Session) TakeImport(ctx context.Context, id string, f ImportFile, how Taking) (*Brought, error) {
 	if id == "" {
 		return nil, refused("an import needs an id of its own")
 	}
@@ -167,8 +175,10 @@ func (s *Session) TakeImport(ctx context.Context, id string, f ImportFile, leave
 			return nil, err
 		case b.plan.Broken != "":
 			return nil, refused("nothing was taken: %s", b.plan.Broken)
-		case b.plan.Refused > 0 && !leaveOut:
+		case b.plan.Refused > 0 && !how.LeaveOut:
 			return nil, refused("%d of it cannot be taken, so nothing was; mend the file, or leave those out", b.plan.Refused)
+		case len(b.plan.Asks) > 0 && !how.Guide:
+			return nil, refused("the guide of one's own that comes with it makes %d things easier that ought to be hard, so nothing was taken; read what, and say that it is to come", len(b.plan.Asks))
 		}
 		b.ID, b.Name, b.Format, b.At, b.New, b.Changed = id, f.Name, b.plan.Format, s.Now(), b.plan.New, b.plan.Changed
 		if b.New+b.Changed == 0 {

@@ -168,7 +168,7 @@ func (s *Session) Received(id string) (*Incoming, error) {
 }
 
 // TakeReceived takes in a file that was sent in and looked at, as TakeImport has it.
-func (s *Session) TakeReceived(id string, leaveOut bool) (*Incoming, error) {
+func (s *Session) TakeReceived(id string, how Taking) (*Incoming, error) {
 	in, err := s.received(id)
 	if err != nil {
 		return nil, err
@@ -183,7 +183,7 @@ func (s *Session) TakeReceived(id string, leaveOut bool) (*Incoming, error) {
 		return in.view(), nil // sent twice, or not yet looked at
 	}
 	s.job(in, func(ctx context.Context) error {
-		b, err := s.TakeImport(ctx, id, in.file, leaveOut)
+		b, err := s.TakeImport(ctx, id, in.file, how)
 		if err == nil {
 			in.set(func(i *Incoming) { i.Brought, i.State = b, IncomingTaken })
 		}

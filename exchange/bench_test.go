@@ -84,7 +84,7 @@ func aYear(b *testing.B) *app.Session {
 		return &arriving, nil
 	}
 	began := time.Now()
-	brought, err := s.TakeImport(background, app.NewID(), app.ImportFile{Name: "year"}, false)
+	brought, err := s.TakeImport(background, app.NewID(), app.ImportFile{Name: "year"}, app.Taking{})
 	if err != nil {
 		b.Fatal(err)
 	}

@@ -54,7 +54,7 @@ func plan(t testing.TB, s *app.Session, name, text string) *app.ImportPlan {
 
 func take(t testing.TB, s *app.Session, name, text string) *app.Brought {
 	t.Helper()
-	b, err := s.TakeImport(background, app.NewID(), fileOf(name, text), false)
+	b, err := s.TakeImport(background, app.NewID(), fileOf(name, text), app.Taking{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -187,7 +187,7 @@ func TestTwoHistoriesComeTogether(t *testing.T) {
 	if p.Refused != 1 || !strings.Contains(p.Items[0].Reason, "two histories of one") || p.Items[0].Line == 0 {
 		t.Errorf("%+v", p.Items[0])
 	}
-	if _, err := here.TakeImport(background, app.NewID(), fileOf("phone.jsonl", text), false); err == nil || !strings.Contains(err.Error(), "nothing was") {
+	if _, err := here.TakeImport(background, app.NewID(), fileOf("phone.jsonl", text), app.Taking{}); err == nil || !strings.Contains(err.Error(), "nothing was") {
 		t.Errorf("%v", err)
 	}
 }
@@ -211,7 +211,7 @@ func TestWhatCannotComeIn(t *testing.T) {
 		if p := plan(t, to, "x.jsonl", c.text); !strings.Contains(p.Broken, c.says) {
 			t.Errorf("%s: %q", name, p.Broken)
 		}
-		if _, err := to.TakeImport(background, app.NewID(), fileOf("x.jsonl", c.text), true); err == nil || len(streamsOf(t, to, there)) > 0 {
+		if _, err := to.TakeImport(background, app.NewID(), fileOf("x.jsonl", c.text), app.Taking{LeaveOut: true}); err == nil || len(streamsOf(t, to, there)) > 0 {
 			t.Errorf("%s was taken: %v", name, err)
 		}
 	}
@@ -266,15 +266,15 @@ func TestLinesThatAreRefused(t *testing.T) {
 			t.Errorf("%s: %q, %+v", reason, p.Broken, p.Items)
 			continue
 		}
-		if _, err := to.TakeImport(background, app.NewID(), fileOf("x.jsonl", text), false); err == nil {
+		if _, err := to.TakeImport(background, app.NewID(), fileOf("x.jsonl", text), app.Taking{}); err == nil {
 			t.Errorf("%s: taken without a word", reason)
 		}
 		id := app.NewID()
-		b, err := to.TakeImport(background, id, fileOf("x.jsonl", text), true)
+		b, err := to.TakeImport(background, id, fileOf("x.jsonl", text), app.Taking{LeaveOut: true})
 		if err != nil || b.New != 1 || len(streamsOf(t, to, there)) > 0 {
 			t.Errorf("%s: %+v, %v", reason, b, err)
 		}
-		if again, err := to.TakeImport(background, id, fileOf("x.jsonl", text), true); err != nil || !reflect.DeepEqual(again.New, b.New) {
+		if again, err := to.TakeImport(background, id, fileOf("x.jsonl", text), app.Taking{LeaveOut: true}); err != nil || !reflect.DeepEqual(again.New, b.New) {
 			t.Errorf("sent twice: %+v, %v", again, err)
 		}
 	}
@@ -478,7 +478,7 @@ func TestPositionsAtTheEdge(t *testing.T) {
 		!slices.ContainsFunc(p.Items, func(i app.ImportItem) bool { return strings.Contains(i.Reason, "within 5 km") }) {
 		t.Fatalf("%+v", p)
 	}
-	if _, err := s.TakeImport(background, app.NewID(), fileOf("x.csv", text), true); err != nil {
+	if _, err := s.TakeImport(background, app.NewID(), fileOf("x.csv", text), app.Taking{LeaveOut: true}); err != nil {
 		t.Fatal(err)
 	}
 	list, err := s.Places(background)
@@ -558,7 +558,7 @@ func TestArchive(t *testing.T) {
 	if p.New == 0 || p.Format != "dwca" || p.Broken != "" {
 		t.Fatalf("%+v", p)
 	}
-	if _, err := to.TakeImport(background, app.NewID(), fileOf("x.zip", out.String()), p.Refused > 0); err != nil {
+	if _, err := to.TakeImport(background, app.NewID(), fileOf("x.zip", out.String()), app.Taking{LeaveOut: p.Refused > 0}); err != nil {
 		t.Fatal(err)
 	}
 	page, err := to.Records(background, app.RecordQuery{Limit: 50})
@@ -647,5 +647,29 @@ func TestLinesKeepToTheSchema(t *testing.T) {
 	}
 	if after, err := to.Session(background, "me"); err != nil || len(after.Guide.Overlay.Corrections) != 0 {
 		t.Errorf("%+v, %v", after.Guide.Overlay, err)
+	}
+}
+
+// A guide of one's own that makes easier what ought to be hard does not come in unless whoever has read what says so.
+func TestAGuideThatMakesThingsEasier(t *testing.T) {
+	from, _ := filled(t)
+	taxon := app.TaxonDocument{ID: "boletus-velnensis", Name: "Boletus velnensis", Kingdom: "fungi", Family: "Boletaceae", Use: "edible", Harm: "none"}
+	c, err := from.KeepTaxon(background, app.OverlayWrite{Op: app.NewID()}, taxon.ID, taxon)
+	if err == nil && !c.Saved {
+		c, err = from.KeepTaxon(background, app.OverlayWrite{Op: app.NewID(), Confirm: c.Confirm}, taxon.ID, taxon)
+	}
+	if err != nil || !c.Saved {
+		t.Fatalf("%+v, %v", c, err)
+	}
+	text := everything(t, from)
+	to, there := empty(t)
+	if p := plan(t, to, "all.jsonl", text); len(p.Asks) == 0 {
+		t.Fatal("nothing is asked")
+	}
+	if _, err := to.TakeImport(background, app.NewID(), fileOf("all.jsonl", text), app.Taking{LeaveOut: true}); err == nil || !strings.Contains(err.Error(), "easier") || len(streamsOf(t, to, there)) > 0 {
+		t.Errorf("it came in without a word: %v", err)
+	}
+	if b, err := to.TakeImport(background, app.NewID(), fileOf("all.jsonl", text), app.Taking{Guide: true}); err != nil || b.New == 0 {
+		t.Errorf("%+v, %v", b, err)
 	}
 }

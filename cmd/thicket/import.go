@@ -18,10 +18,10 @@ import (
 // importing is what is asked of an import.
 type importing struct {
 	serveOptions
-	format   string
-	take     bool
-	leaveOut bool
-	undo     string
+	format string
+	take   bool
+	how    app.Taking
+	undo   string
 }
 
 func importCommand(flag *guideFlag) *cobra.Command {
@@ -34,8 +34,8 @@ func importCommand(flag *guideFlag) *cobra.Command {
 			switch {
 			case (o.undo == "") == (len(args) == 0):
 				return errors.New("name a file, or with --undo an import")
-			case o.undo != "" && o.take, o.leaveOut && !o.take:
-				return errors.New("--take goes with a file, and --leave-out-refused with --take")
+			case o.undo != "" && o.take, o.how != (app.Taking{}) && !o.take:
+				return errors.New("--take goes with a file, and --leave-out-refused and --accept-guide with --take")
 			case o.format != "" && !slices.Contains(exchange.Readable(), o.format):
 				return fmt.Errorf("there is no format %q: %s", o.format, strings.Join(exchange.Readable(), ", "))
 			}
@@ -46,7 +46,8 @@ func importCommand(flag *guideFlag) *cobra.Command {
 	f.StringVar(&o.data, "data", "", "data folder (default: the platform's)")
 	f.StringVar(&o.format, "format", "", strings.Join(exchange.Readable(), ", ")+" (default: found out)")
 	f.BoolVar(&o.take, "take", false, "take it in; without this it is only shown")
-	f.BoolVar(&o.leaveOut, "leave-out-refused", false, "take the rest where something is refused; without this nothing is taken then")
+	f.BoolVar(&o.how.LeaveOut, "leave-out-refused", false, "take the rest where something is refused; without this nothing is taken then")
+	f.BoolVar(&o.how.Guide, "accept-guide", false, "take a guide of one's own that makes easier what ought to be hard, as the plan tells; without this nothing is taken then")
 	f.StringVar(&o.undo, "undo", "", "an import's id: take it back, all of it or nothing")
 	return c
 }
@@ -77,7 +78,7 @@ func importFile(c *cobra.Command, flag *guideFlag, o importing, args []string) e
 	}
 	in := app.ImportFile{ReaderAt: file, Size: info.Size(), Name: filepath.Base(args[0]), Format: o.format}
 	if o.take {
-		b, err := session.TakeImport(c.Context(), app.NewID(), in, o.leaveOut)
+		b, err := session.TakeImport(c.Context(), app.NewID(), in, o.how)
 		if err != nil {
 			return err
 		}

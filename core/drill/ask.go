@@ -68,6 +68,16 @@ func PairCard(a, b string) string {
 // StateCard names the card of a state.
 func StateCard(character, state string) string { return "state:" + character + "/" + state }
 
+// CharacterOf is the character that a card of a state is of; empty for other cards.
+func CharacterOf(card string) string {
+	rest, ok := strings.CutPrefix(card, "state:")
+	character, _, _ := strings.Cut(rest, "/")
+	if !ok {
+		return ""
+	}
+	return character
+}
+
 // FamilyCard names the card of a taxon's family.
 func FamilyCard(taxon string) string { return "family:" + taxon }
 

@@ -84,14 +84,14 @@ test.describe('practice in a program of its own', () => {
   }) => {
     const page = await browser.newPage({ baseURL: own.url });
     await page.goto('/practice/misread');
-    const bracteoles = page.getByRole('list', { name: 'Characters' }).getByRole('listitem').first();
-    await expect(bracteoles).toContainText('Counts as unsure.');
-    const name = (await bracteoles.getByRole('heading').textContent()) ?? '';
+    const misread = page.getByRole('list', { name: 'Characters' }).getByRole('listitem').first();
+    await expect(misread).toContainText('Counts as unsure.');
+    const name = (await misread.getByRole('heading').textContent()) ?? '';
     const id = '01960000-0000-7000-8000-00000000dd01';
     const op = () => crypto.randomUUID();
     await page.request.post('/api/v1/records', { data: { op: op(), id, about: { kingdom: 'plantae' } } });
     await page.request.post(`/api/v1/records/${id}/readings`, {
-      data: { op: op(), character: 'umbel-bracteoles', states: ['hanging'], sure: true },
+      data: { op: op(), character: 'husk-spines', states: ['few-stout'], sure: true },
     });
     await page.goto(`/bench/${id}`);
     const specimen = page.getByRole('region', { name: 'The specimen' });
@@ -100,18 +100,18 @@ test.describe('practice in a program of its own', () => {
     await expect(specimen).toContainText(says);
     await page.goto('/practice/misread');
     await page.getByRole('checkbox', { name: 'Let it count on the bench' }).click({ force: true });
-    await expect(bracteoles).toContainText('Counts as unsure, if you let it.');
+    await expect(misread).toContainText('Counts as unsure, if you let it.');
     await page.goto(`/bench/${id}`);
     await expect(specimen).toContainText(name);
     await expect(specimen).not.toContainText(says);
     await page.goto('/practice/misread');
     await page.getByRole('checkbox', { name: 'Let it count on the bench' }).click({ force: true });
-    await expect(bracteoles).toContainText('Counts as unsure.');
+    await expect(misread).toContainText('Counts as unsure.');
     await page.goto(`/bench/${id}`);
     await specimen.getByRole('button', { name: 'Look afresh' }).click();
-    const hanging = page.getByRole('button', { name: /Three or four long ones/ });
+    const stout = page.getByRole('button', { name: /Few, short and stout/ });
     await expect(async () => {
-      if (await hanging.isVisible()) await hanging.click({ timeout: 1000 });
+      if (await stout.isVisible()) await stout.click({ timeout: 1000 });
       await expect(specimen).not.toContainText(says, { timeout: 2000 });
     }).toPass();
     await page.close();

@@ -161,9 +161,10 @@ func (a *api) exchangeRoutes(h huma.API) {
 			At
 			Body struct {
 				LeaveOut bool `json:"leave_out" doc:"Take the rest where something of it is refused"`
+				Guide    bool `json:"guide,omitempty" doc:"Take a guide of one's own that makes easier what ought to be hard: what the plan asks was read"`
 			}
 		}) (*app.Incoming, error) {
-			return s.TakeReceived(in.ID, in.Body.LeaveOut)
+			return s.TakeReceived(in.ID, app.Taking{LeaveOut: in.Body.LeaveOut, Guide: in.Body.Guide})
 		})
 	register(a, h, operation(http.MethodPost, "/incoming/{id}/drop", "drop-incoming", "Let go of a file that was sent in"),
 		func(_ context.Context, s *app.Session, in *At) (*struct{}, error) {

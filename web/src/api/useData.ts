@@ -34,7 +34,7 @@ export const useIncoming = (id: string | undefined) =>
 
 /** What can be done with files that came in, and with imports. */
 export type Import =
-  | { do: 'take'; id: string; leaveOut: boolean }
+  | { do: 'take'; id: string; leaveOut: boolean; guide: boolean }
   | { do: 'drop'; id: string }
   | { do: 'undo'; id: string };
 
@@ -45,7 +45,9 @@ export function useImport() {
     mutationFn: (i) => {
       const params = { path: { id: i.id } };
       if (i.do === 'take')
-        return answered(api.POST('/api/v1/incoming/{id}/take', { params, body: { leave_out: i.leaveOut } }));
+        return answered(
+          api.POST('/api/v1/incoming/{id}/take', { params, body: { leave_out: i.leaveOut, guide: i.guide } }),
+        );
       if (i.do === 'drop') return answered(api.POST('/api/v1/incoming/{id}/drop', { params }));
       return answered(api.POST('/api/v1/imports/{id}/undo', { params }));
     },

@@ -103,7 +103,7 @@ export function Arrive() {
           name={incoming.name}
           plan={incoming.plan}
           busy={isPending}
-          onTake={(leaveOut) => id && mutate({ do: 'take', id, leaveOut })}
+          onTake={(how) => id && mutate({ do: 'take', id, ...how })}
           onLeave={leave}
         />
       )}
@@ -158,10 +158,11 @@ function Planned({
   name: string;
   plan: Plan;
   busy: boolean;
-  onTake: (leaveOut: boolean) => void;
+  onTake: (how: { leaveOut: boolean; guide: boolean }) => void;
   onLeave: () => void;
 }) {
   const [leaveOut, setLeaveOut] = useState(false);
+  const [withGuide, setWithGuide] = useState(false);
   const [all, setAll] = useState(false);
   const rows = all ? p.items : p.items.slice(0, shown);
   const nothing = p.new + p.changed === 0;
@@ -188,6 +189,9 @@ function Planned({
               <li key={a.says}>{a.says}</li>
             ))}
           </ul>
+          <Tick isSelected={withGuide} onChange={setWithGuide}>
+            I have read that, and want my guide all the same
+          </Tick>
         </>
       )}
       {p.refused > 0 && !p.broken && (
@@ -197,7 +201,10 @@ function Planned({
       )}
       <Row style={{ margin: '8px 0 14px' }}>
         {!p.broken && (
-          <Primary isDisabled={busy || nothing || (p.refused > 0 && !leaveOut)} onPress={() => onTake(leaveOut)}>
+          <Primary
+            isDisabled={busy || nothing || (p.refused > 0 && !leaveOut) || (p.asks.length > 0 && !withGuide)}
+            onPress={() => onTake({ leaveOut, guide: withGuide })}
+          >
             {nothing ? 'Nothing to take in' : 'Take it in'}
           </Primary>
         )}

@@ -148,6 +148,19 @@ function Card({
               <Link href={`/compare?target=${q.taxa[0]}&other=${q.taxa[1]}`}>Side by side</Link>
             </p>
           )}
+          {character && (
+            <p>
+              {character.how}
+              {character.pitfall && ` Mind: ${character.pitfall}`}{' '}
+              <Link href="/guide/words">All words and drawings</Link>
+            </p>
+          )}
+          {q.kind === 'family' && (
+            <p>
+              <Link href={`/guide/${q.taxa[0]}`}>Its page</Link> ·{' '}
+              <Link href={`/guide/family/${is.right}`}>What the family shares</Link>
+            </p>
+          )}
           {is.bites && (
             <p>
               You misread {character?.name.toLowerCase()} more often than usual: on the bench its readings count as

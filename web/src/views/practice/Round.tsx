@@ -249,7 +249,8 @@ function Outcome({ judged: j, guide }: { judged: Judged; guide: GuideIndex }) {
       </h2>
       <p>
         {j.points > 0 ? '+' : ''}
-        {j.points} points, {Math.round(j.cost * 4) / 4} for {minutes(j.minutes)} of looking.
+        {j.points} points
+        {j.minutes > 0 && `, ${Math.round(j.cost * 4) / 4} for ${minutes(j.minutes)} of looking`}.
         {j.due && ` The pair comes again ${dueWords(j.due)}.`}
       </p>
       {unsound.length > 0 && (
