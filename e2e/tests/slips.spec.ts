@@ -49,8 +49,12 @@ test('a key that is held down answers one question', async ({ page }) => {
 test('while one answer is on its way no other is taken', async ({ page }) => {
   await begin(page, 'A mushroom');
   const sent = readings(page);
+  let pressed = () => {};
+  const all = new Promise<void>((done) => {
+    pressed = done;
+  });
   await page.route('**/readings', async (route) => {
-    await new Promise((r) => setTimeout(r, 1200));
+    await all; // it is on its way until all keys were pressed, however long that takes
     await route.continue();
   });
   await expect(asking(page).getByRole('group').first().getByRole('button').first()).toBeEnabled();
@@ -58,6 +62,7 @@ test('while one answer is on its way no other is taken', async ({ page }) => {
     await page.keyboard.press(key);
     await page.waitForTimeout(250);
   }
+  pressed();
   await expect(page.getByRole('button', { name: /^Change / })).toHaveCount(1);
   expect(sent).toHaveLength(1);
 });
