@@ -138,13 +138,22 @@ func Fill(ctx context.Context, s *app.Session) error {
 	if _, err := s.KeepSettings(ctx, all.Settings); err != nil {
 		return err
 	}
+	now := s.Now
+	defer func() { s.Now = now }()
+	// Practice first: what is misread says how records are listed.
+	practised := writes("practice")
+	for _, r := range all.Practice {
+		s.Now = func() time.Time { return r.At }
+		if err := s.Rehearse(ctx, practised(), r); err != nil {
+			return fmt.Errorf("practice of %s: %w", r.At, err)
+		}
+	}
+	s.Now = now
 	for _, f := range all.Records {
 		if _, err := s.Import(ctx, f); err != nil {
 			return fmt.Errorf("record %s: %w", f.ID, err)
 		}
 	}
-	now := s.Now
-	defer func() { s.Now = now }()
 	if err := note(ctx, s, all.Almanac); err != nil {
 		return fmt.Errorf("the almanac: %w", err)
 	}
@@ -194,13 +203,6 @@ func Fill(ctx context.Context, s *app.Session) error {
 		}
 		if err != nil {
 			return fmt.Errorf("formula %s: %w", f.ID, err)
-		}
-	}
-	practised := writes("practice")
-	for _, r := range all.Practice {
-		s.Now = func() time.Time { return r.At }
-		if err := s.Rehearse(ctx, practised(), r); err != nil {
-			return fmt.Errorf("practice of %s: %w", r.At, err)
 		}
 	}
 	return nil
