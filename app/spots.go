@@ -77,7 +77,7 @@ func (b *bringing) spots(s *Session) func(context.Context, *Arriving) error {
 			id := p.stream()
 			addition, does, err := s.spot(ctx, p, id, set, names)
 			item := ImportItem{Kind: p.Kind, ID: id, Name: cmp.Or(p.Name, strings.Join(p.Taxa, ", ")), Line: p.Line, Reason: p.Told}
-			if err == nil && usual != nil && swapped(p.Shape.Middle(), place.Position{Latitude: usual.Latitude, Longitude: usual.Longitude}) {
+			if err == nil && usual != nil && place.Swapped(p.Shape.Middle(), place.Position{Latitude: usual.Latitude, Longitude: usual.Longitude}) {
 				err = fmt.Errorf("latitude and longitude seem to be swapped: it lies far from where you usually look, and the other way round it lies there")
 			}
 			if p.Shape.AccuracyM >= vague && item.Reason == "" {
@@ -102,18 +102,8 @@ func (b *bringing) spots(s *Session) func(context.Context, *Arriving) error {
 	}
 }
 
-// What lies further than far from where one usually looks, and the other way round nearer than that by, has its axes swapped; a position that is known to no
-// more than vague is told as such. All in metres. Common practice; no source.
-const (
-	far   = 1_000_000
-	by    = 200_000
-	vague = 1000
-)
-
-func swapped(at, usual place.Position) bool {
-	other := place.Position{Latitude: at.Longitude, Longitude: at.Latitude}
-	return other.Check() == nil && place.Metres(at, usual) > far && place.Metres(other, usual) < by
-}
+// vague is the accuracy, in metres, from which a position is told as such. Common practice; no source.
+const vague = 1000
 
 // namesOfTaxa gives the ids of taxa by their names, folded; a name of two taxa is of none.
 func (s *Session) namesOfTaxa() map[string]string {

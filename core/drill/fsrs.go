@@ -164,3 +164,9 @@ func GradeOf(right, unsure bool) Grade {
 	}
 	return Good
 }
+
+// sureEnough is how sure a call has to be to count as known. Common practice; no source.
+const sureEnough = 0.7
+
+// GradeOfCall is the grade of a call on a find, by whether it was right and how sure of it somebody was, from 0 to 1.
+func GradeOfCall(right bool, sure float64) Grade { return GradeOf(right, sure < sureEnough) }

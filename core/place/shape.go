@@ -278,3 +278,15 @@ func Coarse(s Position) (at Position, accuracyM float64) {
 	}
 	return at, math.Ceil(accuracyM/100) * 100
 }
+
+// What lies further than far from where one usually looks, and the other way round nearer to it than by, has its axes swapped. In metres. Common practice; no source.
+const (
+	far = 1_000_000
+	by  = 200_000
+)
+
+// Swapped tells whether latitude and longitude of a position seem to be swapped, by where one usually looks.
+func Swapped(at, usual Position) bool {
+	other := Position{Latitude: at.Longitude, Longitude: at.Latitude}
+	return other.Check() == nil && Metres(at, usual) > far && Metres(other, usual) < by
+}
