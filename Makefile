@@ -6,7 +6,7 @@
 SHELL := /bin/bash
 export CGO_ENABLED ?= 0
 
-WEB := $(shell find web/src web/public -type f -not -name schema.d.ts) web/index.html web/vite.config.ts web/tsconfig.json web/package.json
+WEB := $(shell find web/src web/public -type f -not -name schema.d.ts) web/index.html web/vite.config.ts web/headStart.ts web/tsconfig.json web/package.json
 GO := $(shell find . -name '*.go' -not -path './web/node_modules/*' -not -path './e2e/node_modules/*') go.mod go.sum
 DATA := guide/shipped.json guide/schema.json guide/overlay.schema.json guide/waivers.yaml demo/scenario.json $(wildcard exchange/schemas/*.json)
 

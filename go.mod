@@ -3,6 +3,7 @@ module zestythicket
 go 1.26.0
 
 require (
+	github.com/andybalholm/brotli v1.3.0
 	github.com/arran4/golang-ical v0.3.4
 	github.com/bep/imagemeta v1.0.1
 	github.com/danielgtaylor/huma/v2 v2.37.2

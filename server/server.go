@@ -2,6 +2,7 @@
 package server
 
 import (
+	"io"
 	"io/fs"
 	"net/http"
 
@@ -9,6 +10,7 @@ import (
 	"zestythicket/server/api"
 	"zestythicket/server/web"
 
+	"github.com/andybalholm/brotli"
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 )
@@ -29,12 +31,16 @@ type Options struct {
 	Pace web.Pace
 }
 
-// Answers are made anew each time, and beyond this level take longer to press than they save on the way; the front end's files
-// are asked for once.
+// Answers are made anew each time, and beyond this level take longer to press than they save on the way; those that stay the same
+// for long are pressed harder, and with Brotli; the front end's files are asked for once, and the build pressed most of them.
 const (
 	answersPressed = 1
+	slowPressed    = 5
 	filesPressed   = 9
 )
+
+// slowAnswers are the addresses whose answers stay the same for long: what hangs on the guide alone.
+var slowAnswers = []string{"/api/v1/guide", "/api/v1/taxa", "/api/v1/families", "/api/v1/lacks", "/api/v1/compare", "/api/v1/formulas"}
 
 // Handler puts the server together.
 func Handler(a *app.App, o Options) http.Handler {
@@ -44,7 +50,7 @@ func Handler(a *app.App, o Options) http.Handler {
 	r := chi.NewRouter()
 	r.Use(web.Log(a.Log), web.Headers, web.Recover(a.Log), o.Pace.Handler, web.KnownHosts(o.Hosts), web.SameOriginWrites, web.WholeBody)
 	r.Group(func(r chi.Router) {
-		r.Use(middleware.Compress(answersPressed))
+		r.Use(web.Below(slowAnswers, pressedHard().Handler, middleware.Compress(answersPressed)), web.Tagged(slowAnswers...))
 		api.Mount(r, a, o.Practice, o.Dir)
 	})
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.WriteHeader(http.StatusNoContent) })
@@ -53,6 +59,12 @@ func Handler(a *app.App, o Options) http.Handler {
 		api.Problem(w, http.StatusMethodNotAllowed, q.URL.Path+" does not take "+q.Method)
 	})
 	return r
+}
+
+func pressedHard() *middleware.Compressor {
+	c := middleware.NewCompressor(slowPressed)
+	c.SetEncoder("br", func(w io.Writer, level int) io.Writer { return brotli.NewWriterLevel(w, level) })
+	return c
 }
 
 // tiles is the one other origin that pages may fetch pictures from: the map that the user set. Where that cannot be read, there is none.

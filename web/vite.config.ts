@@ -1,8 +1,16 @@
-import react from '@vitejs/plugin-react';
+import babel from '@rolldown/plugin-babel';
+import react, { reactCompilerPreset } from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
+import { headStart } from './headStart';
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    babel({ presets: [reactCompilerPreset()] }),
+    headStart(),
+    compression({ algorithms: ['brotliCompress'], include: /\.(js|css|svg)$/, threshold: 0 }),
+  ],
   html: { cspNonce: '__NONCE__' },
   build: {
     target: 'es2022',

@@ -305,8 +305,8 @@ test('the settings print', async ({ page }) => {
   await expect(page.getByText('What you were taught, in person')).toBeVisible();
 });
 
-test('robots are sent away, and help is well formed', async ({ page }) => {
-  expect(await (await page.request.get('/robots.txt')).text()).toContain('Disallow: /');
+test('robots are kept from what is kept, and help is well formed', async ({ page }) => {
+  expect(await (await page.request.get('/robots.txt')).text()).toContain('Disallow: /api/');
   const errors: string[] = [];
   page.on('console', (m) => m.type() === 'error' && errors.push(m.text()));
   await page.goto('/');

@@ -2,7 +2,7 @@ import './theme/nonce';
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import { MutationCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { StrictMode, startTransition } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App';
 import { changed, follow } from './api/follow';
@@ -37,13 +37,16 @@ for (const { id, made, change } of leftBehind())
 
 const root = document.getElementById('root');
 if (root) {
+  // A transition is drawn a little at a time: a slow phone is not held up by the whole of it.
   whenReady(location.pathname, () =>
-    createRoot(root).render(
-      <StrictMode>
-        <QueryClientProvider client={queries}>
-          <App />
-        </QueryClientProvider>
-      </StrictMode>,
+    startTransition(() =>
+      createRoot(root).render(
+        <StrictMode>
+          <QueryClientProvider client={queries}>
+            <App />
+          </QueryClientProvider>
+        </StrictMode>,
+      ),
     ),
   );
 }

@@ -1,15 +1,18 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, newId, type Schema } from './client';
 import { device } from './device';
+import { useGently } from './useGently';
 
 export type Mixture = Schema['Formula'];
 
 /** The recorded mixtures. */
 export function useFormulas() {
-  return useQuery({
-    queryKey: ['formulas'],
-    queryFn: ({ signal }) => answered(api.GET('/api/v1/formulas', { signal })),
-  });
+  return useGently(
+    useQuery({
+      queryKey: ['formulas'],
+      queryFn: ({ signal }) => answered(api.GET('/api/v1/formulas', { signal })),
+    }),
+  );
 }
 
 /** A change of a recorded mixture. */

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { answered, api, type Character, type Guide, type Taxon } from './client';
+import { useGently } from './useGently';
 
 /** The guide with lookups by id. */
 export interface GuideIndex extends Guide {
@@ -12,11 +13,13 @@ export interface GuideIndex extends Guide {
 
 /** The guide that the server rules with. */
 export function useGuide() {
-  const query = useQuery({
-    queryKey: ['guide'],
-    queryFn: () => answered(api.GET('/api/v1/guide')),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const query = useGently(
+    useQuery({
+      queryKey: ['guide'],
+      queryFn: () => answered(api.GET('/api/v1/guide')),
+      staleTime: Number.POSITIVE_INFINITY,
+    }),
+  );
   const guide = useMemo<GuideIndex | undefined>(() => {
     if (!query.data) return undefined;
     const characters = new Map(query.data.characters.map((x) => [x.id, x]));

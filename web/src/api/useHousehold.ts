@@ -1,13 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, api, newId, type Schema } from './client';
 import { device } from './device';
+import { useGently } from './useGently';
 
 /** The people who eat together, and who fell ill. */
 export function useHousehold() {
-  return useQuery({
-    queryKey: ['household'],
-    queryFn: ({ signal }) => answered(api.GET('/api/v1/household', { signal })),
-  });
+  return useGently(
+    useQuery({
+      queryKey: ['household'],
+      queryFn: ({ signal }) => answered(api.GET('/api/v1/household', { signal })),
+    }),
+  );
 }
 
 /** A change of the household. */

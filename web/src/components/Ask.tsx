@@ -4,7 +4,7 @@ import type { Character, Reading, Settings } from '../api/client';
 import type { NewReading } from '../api/sendChange';
 import { useGuide } from '../api/useGuide';
 import { Drawing } from '../drawings/lazy';
-import { c } from '../theme/tokens';
+import { c, narrow } from '../theme/tokens';
 import { Button, Primary, Quiet, Row, Toggle } from './Buttons';
 import { useHalfFilled } from './drafts';
 import { Pick, toFirstWrong } from './Pick';
@@ -20,6 +20,8 @@ const Card = styled.div`
   h2 { font-size: 23px; }
   .how { margin-top: 6px; }
   .aside { margin-top: 6px; color: ${c('stone')}; }
+  .cost { margin-top: 12px; }
+  ${narrow} { padding-left: 12px; h2 { font-size: 21px; } .how, .aside { line-height: 1.35; } .cost { font-size: 15px; } }
 `;
 
 const States = styled.div`
@@ -27,6 +29,7 @@ const States = styled.div`
   grid-template-columns: repeat(auto-fill, minmax(138px, 1fr));
   gap: 10px;
   margin-top: 14px;
+  ${narrow} { gap: 8px; margin-top: 10px; }
 `;
 
 const State = styled(Button)`
@@ -102,18 +105,6 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
           <strong>Beware:</strong> {character.pitfall}
         </p>
       )}
-      <p className="aside">
-        {[
-          `Takes ${minutes(character.minutes)}`,
-          character.wait_minutes > 0 && `then ${Math.round(character.wait_minutes / 60)} hours' waiting at home`,
-          character.needs.length > 0 && `needs ${character.needs.join(', ')}`,
-          !character.touch && 'no touching needed',
-          character.hint && 'a hint: it never settles anything alone',
-        ]
-          .filter(Boolean)
-          .join('; ')}
-        .{!afresh && why ? ` ${why}` : ''}
-      </p>
       {character.kind === 'states' ? (
         <States role="group" aria-label={character.name}>
           {character.states.map((s, i) => (
@@ -141,6 +132,18 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
           onRead={onRead}
         />
       )}
+      <p className="aside cost">
+        {[
+          `Takes ${minutes(character.minutes)}`,
+          character.wait_minutes > 0 && `then ${Math.round(character.wait_minutes / 60)} hours' waiting at home`,
+          character.needs.length > 0 && `needs ${character.needs.join(', ')}`,
+          !character.touch && 'no touching needed',
+          character.hint && 'a hint: it never settles anything alone',
+        ]
+          .filter(Boolean)
+          .join('; ')}
+        .{!afresh && why ? ` ${why}` : ''}
+      </p>
       {character.fades && (
         <Below>
           <Quantity label="Scented pieces handled before this one" value={handled} onChange={setHandled} whole />

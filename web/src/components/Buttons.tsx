@@ -1,4 +1,4 @@
-import { Button as AriaButton, ToggleButton as AriaToggle } from 'react-aria-components';
+import { Button as AriaButton, ToggleButton as AriaToggle, ToggleButtonGroup } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 import { c } from '../theme/tokens';
 
@@ -45,6 +45,44 @@ export const Toggle = styled(AriaToggle)`
   font-weight: 500;
   &[data-selected] { background: ${c('ink')}; color: ${c('paper')}; border-style: solid; }
 `;
+
+const Group = styled(ToggleButtonGroup)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+`;
+
+/** One of a few, all in sight. */
+export function OneOf<T extends string>({
+  label,
+  value,
+  onChange,
+  options,
+}: {
+  label: string;
+  value: T;
+  onChange: (v: T) => void;
+  options: { id: T; name: string }[];
+}) {
+  return (
+    <Group
+      aria-label={label}
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={[value]}
+      onSelectionChange={(keys) => {
+        const [key] = keys;
+        if (key !== undefined) onChange(key as T);
+      }}
+    >
+      {options.map((o) => (
+        <Toggle key={o.id} id={o.id}>
+          {o.name}
+        </Toggle>
+      ))}
+    </Group>
+  );
+}
 
 /** Buttons in a row that wraps. */
 export const Row = styled.div`

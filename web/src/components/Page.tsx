@@ -11,18 +11,19 @@ export const Page = styled.div`
   > div + div, > p + div { margin-top: 10px; }
 `;
 
+/** Fills the screen, so that what stands below is not seen and then pushed away. */
+const Coming = styled(Page)`min-height: 100dvh;`;
+
 /** What is shown while something loads, or where it could not be; within a page that has a heading of its own, without one. */
 export function Waiting({ error, within, children }: { error?: Error | null; within?: boolean; children?: ReactNode }) {
+  if (!error) {
+    const Room = within || children ? Page : Coming;
+    return <Room role="status">{children ?? <p>Loading …</p>}</Room>;
+  }
   return (
-    <Page role={error ? 'alert' : 'status'}>
-      {error ? (
-        <>
-          {within ? <strong>That did not work.</strong> : <h1>That did not work</h1>}
-          <p>{error.message}</p>
-        </>
-      ) : (
-        (children ?? <p>Loading …</p>)
-      )}
+    <Page role="alert">
+      {within ? <strong>That did not work.</strong> : <h1>That did not work</h1>}
+      <p>{error.message}</p>
     </Page>
   );
 }

@@ -70,6 +70,15 @@ const Main = styled.main`
   ${narrow} { min-height: 0; }
 `;
 
+/** On a phone a view fills the screen at the least: while it is still coming, what stands below is not seen and then pushed away. */
+const Room = styled.div`
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  ${narrow} { min-height: 100dvh; }
+  @media print { min-height: 0; }
+`;
+
 const Foot = styled.footer`
   margin-top: auto;
   padding: 10px 26px;
@@ -197,10 +206,12 @@ export function Shell({ children }: { children: ReactNode }) {
         <Help />
       </Rail>
       <Main id="work" tabIndex={-1}>
-        <Suspense>
-          <Urgent path={path} />
-        </Suspense>
-        {children}
+        <Room>
+          <Suspense>
+            <Urgent path={path} />
+          </Suspense>
+          {children}
+        </Room>
         <StandingCautions />
       </Main>
       <Notice />

@@ -54,6 +54,34 @@ export const doneWords: Record<NonNullable<Schema['Closing']['done']>, string> =
   kept: 'Kept for a second opinion',
 };
 
+/** What a record is for. */
+export const purposes: { id: 'eat' | 'touch'; name: string }[] = [
+  { id: 'eat', name: 'To eat' },
+  { id: 'touch', name: 'Only to touch, cut or clear' },
+];
+
+const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const monthsInFull = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+/** A day in full: “Friday 27 November”. */
+export function dayInFull(day: string): string {
+  const at = new Date(`${day}T12:00`);
+  return `${weekdays[at.getDay()]} ${at.getDate()} ${monthsInFull[at.getMonth()]}`;
+}
+
 /** A number of minutes, shortly. */
 export function minutes(n: number): string {
   if (n < 1) return n <= 0.25 ? 'a glance' : 'half a minute';

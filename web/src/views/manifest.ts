@@ -57,6 +57,10 @@ export interface View {
   key?: string;
   /** The keys that work on it. */
   shortcuts: Shortcut[];
+  /** What it asks the API for at once, under /api/v1, with what varies in its address: asked for together with the page itself. */
+  asks?: string[];
+  /** Whether it shows drawings as soon as it is there. */
+  draws?: boolean;
 }
 
 const search: Shortcut = [['/'], 'To the search'];
@@ -68,6 +72,7 @@ export const views: Record<ViewId, View> = {
     title: 'Today',
     nav: { name: 'Today', icon: 'M13 4v18M4 13h18' },
     key: 'n',
+    asks: ['/today', '/walks', '/waiting'],
     shortcuts: [search],
   },
   'last-bench': {
@@ -80,6 +85,8 @@ export const views: Record<ViewId, View> = {
   bench: {
     path: '/bench/:id',
     title: 'Bench',
+    asks: ['/guide', '/records/:id'],
+    draws: true,
     shortcuts: [
       [['1', '…', '9'], 'The state with that number'],
       [['u'], 'Not sure of it, on or off'],
@@ -103,9 +110,15 @@ export const views: Record<ViewId, View> = {
       icon: 'M5 22c0-5 8-3 8-8s-6-3-6-7M7 7a2.500 2.500 0 1 0 0-5a2.500 2.500 0 0 0 0 5M13 22h8M19 6l3 3-3 3',
     },
     key: 'w',
+    asks: ['/walks'],
     shortcuts: [],
   },
-  walk: { path: '/walks/:id', title: 'A walk', shortcuts: [[['z', 'y'], 'Undo, redo']] },
+  walk: {
+    path: '/walks/:id',
+    title: 'A walk',
+    asks: ['/guide', '/walks/:id'],
+    shortcuts: [[['z', 'y'], 'Undo, redo']],
+  },
   cards: { path: '/cards', title: 'Pocket cards', shortcuts: [] },
   places: {
     path: '/places',
@@ -116,31 +129,35 @@ export const views: Record<ViewId, View> = {
       wide: true,
     },
     key: 'p',
+    asks: ['/map'],
     shortcuts: [search],
   },
-  practice: { path: '/practice', title: 'Practice', key: 'd', shortcuts: [] },
+  practice: { path: '/practice', title: 'Practice', key: 'd', asks: ['/practice'], shortcuts: [] },
   round: {
     path: '/practice/round',
     title: 'Would I take it?',
+    asks: ['/guide'],
     shortcuts: [
       [['t', 'l', 'o'], 'Take it, leave it, show it to other eyes'],
       [['→'], 'The next one'],
     ],
   },
-  misread: { path: '/practice/misread', title: 'What I misread', shortcuts: [] },
+  misread: { path: '/practice/misread', title: 'What I misread', asks: ['/guide', '/practice'], shortcuts: [] },
   deck: {
     path: '/practice/cards/:name',
     title: 'Cards',
+    asks: ['/guide'],
+    draws: true,
     shortcuts: [
       [['1', '…', '4'], 'The answer with that number'],
       [['u'], 'Not sure of it, on or off'],
       [['→'], 'The next one'],
     ],
   },
-  data: { path: '/data', title: 'Your data', shortcuts: [] },
-  year: { path: '/year', title: 'The year', shortcuts: [] },
+  data: { path: '/data', title: 'Your data', asks: ['/backups', '/kept', '/imports'], shortcuts: [] },
+  year: { path: '/year', title: 'The year', asks: ['/year'], shortcuts: [] },
   place: { path: '/places/:id', title: 'A place', shortcuts: [[['z', 'y'], 'Undo, redo']] },
-  prints: { path: '/prints', title: 'Spore prints', shortcuts: [] },
+  prints: { path: '/prints', title: 'Spore prints', asks: ['/prints'], shortcuts: [] },
   photo: {
     path: '/photos/:id',
     title: 'A photograph',
@@ -150,26 +167,34 @@ export const views: Record<ViewId, View> = {
     path: '/kitchen',
     title: 'Kitchen',
     nav: { name: 'Kitchen', icon: 'M4 12h18v3a7 7 0 0 1-7 7h-4a7 7 0 0 1-7-7zM9 3v5M13 3v5M17 3v5', wide: true },
+    asks: ['/kitchen'],
     shortcuts: [],
   },
-  batch: { path: '/kitchen/:id', title: 'A batch', shortcuts: [[['z', 'y'], 'Undo, redo']] },
-  labels: { path: '/labels', title: 'Labels', shortcuts: [] },
-  formulas: { path: '/formulas', title: 'Formulas', shortcuts: [] },
-  household: { path: '/household', title: 'Who eats here', shortcuts: [] },
+  batch: {
+    path: '/kitchen/:id',
+    title: 'A batch',
+    asks: ['/batches/:id', '/household'],
+    shortcuts: [[['z', 'y'], 'Undo, redo']],
+  },
+  labels: { path: '/labels', title: 'Labels', asks: ['/kitchen', '/formulas'], shortcuts: [] },
+  formulas: { path: '/formulas', title: 'Formulas', asks: ['/formulas'], shortcuts: [] },
+  household: { path: '/household', title: 'Who eats here', asks: ['/guide', '/household'], shortcuts: [] },
   emergency: {
     path: '/emergency',
     title: 'Somebody is ill',
     nav: { name: 'Ill?', icon: 'M10 4h6v6h6v6h-6v6h-6v-6H4v-6h6z' },
+    asks: ['/household', '/sheet'],
     shortcuts: [],
   },
-  waiting: { path: '/waiting', title: 'To finish at home', shortcuts: [] },
-  baskets: { path: '/baskets', title: 'Baskets', shortcuts: [] },
-  basket: { path: '/baskets/:id', title: 'A basket', shortcuts: [[['z', 'y'], 'Undo, redo']] },
+  waiting: { path: '/waiting', title: 'To finish at home', asks: ['/waiting'], shortcuts: [] },
+  baskets: { path: '/baskets', title: 'Baskets', asks: ['/pickings'], shortcuts: [] },
+  basket: { path: '/baskets/:id', title: 'A basket', asks: ['/pickings/:id'], shortcuts: [[['z', 'y'], 'Undo, redo']] },
   records: {
     path: '/records',
     title: 'Records',
     nav: { name: 'Records', icon: 'M5 4h16v18H5zM9 9h8M9 13h8M9 17h5' },
     key: 'r',
+    asks: ['/records?q=&deleted=false&after='],
     shortcuts: [search],
   },
   guide: {
@@ -177,22 +202,33 @@ export const views: Record<ViewId, View> = {
     title: 'The guide',
     nav: { name: 'Guide', icon: 'M13 7C9 4 5 4 3 5v16c2-1 6-1 10 2c4-3 8-3 10-2V5c-2-1-6-1-10 2zM13 7v16' },
     key: 'g',
+    asks: ['/guide', '/taxa?q='],
     shortcuts: [search],
   },
-  family: { path: '/guide/family/:name', title: 'A family', shortcuts: [] },
-  glossary: { path: '/guide/words', title: 'Words and drawings', shortcuts: [search] },
-  overlay: { path: '/guide/mine', title: 'My guide', shortcuts: [] },
+  family: { path: '/guide/family/:name', title: 'A family', asks: ['/guide', '/families/:name'], shortcuts: [] },
+  glossary: { path: '/guide/words', title: 'Words and drawings', asks: ['/guide'], draws: true, shortcuts: [search] },
+  overlay: { path: '/guide/mine', title: 'My guide', asks: ['/guide', '/overlay'], shortcuts: [] },
   'overlay-taxon': { path: '/guide/mine/:id', title: 'A taxon of my own', shortcuts: [] },
-  taxon: { path: '/guide/:id', title: "A taxon's page", shortcuts: [[['←', '→'], 'The month of the figure']] },
+  taxon: {
+    path: '/guide/:id',
+    title: "A taxon's page",
+    asks: ['/guide', '/taxa/:id/page'],
+    draws: true,
+    shortcuts: [[['←', '→'], 'The month of the figure']],
+  },
   compare: {
     path: '/compare',
     title: 'Side by side',
+    asks: ['/guide'],
+    draws: true,
     shortcuts: [[['←', '→'], 'On a phone: which one stands beside it']],
   },
   key: {
     path: '/key',
     title: 'A key',
     key: 'k',
+    asks: ['/guide', '/lacks'],
+    draws: true,
     shortcuts: [
       [['1', '…', '9'], 'The answer with that number'],
       [['0'], "Can't tell: follow every way"],
@@ -204,6 +240,7 @@ export const views: Record<ViewId, View> = {
     title: 'Settings',
     nav: { name: 'Settings', icon: 'M4 8h10M18 8h4M16 5.500v5M4 18h4M12 18h10M10 15.500v5' },
     key: 's',
+    asks: ['/guide'],
     shortcuts: [],
   },
 };

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import styled from 'styled-components';
 import type { RecordView } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
@@ -30,15 +31,16 @@ export function AllCharacters({
   guide: GuideIndex;
   onPick: (character: string) => void;
 }) {
+  const [open, setOpen] = useState(false);
   const read = new Set(record.readings.map((r) => r.character));
   const mine = guide.characters.filter((x) => x.kingdoms.includes(record.about.kingdom));
   return (
-    <Box>
+    <Box open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
         <h2>All {mine.length} features, in any order</h2>
       </summary>
       <Organs>
-        {guide.organs.map((organ) => {
+        {(open ? guide.organs : []).map((organ) => {
           const here = mine.filter((x) => x.organ === organ);
           if (here.length === 0) return null;
           return (

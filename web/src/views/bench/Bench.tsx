@@ -192,7 +192,7 @@ export default function Bench({ id }: { id: string }) {
       <Columns>
         <section ref={ask} tabIndex={-1} aria-label="Look here next">
           <NotToEat why={record?.not_to_eat ?? []} />
-          {!closed && <Warnings ruling={ruling} guide={guide} covered={covered} />}
+          {!closed && <Warnings record={id} changed={record.changed} ruling={ruling} guide={guide} covered={covered} />}
           {deleted ? (
             <Deleted onBack={() => change({ do: 'restore' })} />
           ) : closed ? (

@@ -3,6 +3,7 @@ import type { About, RecordView, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { useMap } from '../../api/useMap';
 import { Primary, Quiet, Row } from '../../components/Buttons';
+import { byWord } from '../../components/byWord';
 import { Text } from '../../components/Fields';
 import { Pick } from '../../components/Pick';
 
@@ -42,7 +43,7 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
   const names = guide.taxa
     .filter((t) => t.kingdom === about.kingdom)
     .map((t) => ({ id: t.id, name: `${t.display_name} (${t.name})` }))
-    .sort((a, b) => a.name.localeCompare(b.name));
+    .sort((a, b) => byWord(a.name, b.name));
   // A name that is gone is shown as what it is: nobody is to keep it without seeing it.
   const { data: map } = useMap();
   const gone = about.target && !names.some((n) => n.id === about.target) ? about.target : '';

@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import type { Reading, Ruling, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button } from '../../components/Buttons';
+import { byWord } from '../../components/byWord';
 import { Stalk } from '../../components/Harm';
 import { lazily } from '../../components/lazily';
 import { harmWords } from '../../components/words';
@@ -76,7 +77,7 @@ function families(list: Schema['Harmful'][], guide: GuideIndex): string {
     const family = guide.taxon(h.taxon)?.family;
     if (family) count.set(family, (count.get(family) ?? 0) + 1);
   }
-  const most = [...count].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])).slice(0, 3);
+  const most = [...count].sort((a, b) => b[1] - a[1] || byWord(a[0], b[0])).slice(0, 3);
   const rest = list.length - most.reduce((sum, [, n]) => sum + n, 0);
   const words = most.map(([family, n]) => `${n} of ${family}`);
   if (rest > 0) words.push(`${rest} others`);

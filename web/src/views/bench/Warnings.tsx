@@ -1,10 +1,12 @@
+import { useEffect, useRef, useState } from 'react';
+import { Button as AriaButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Ruling, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { useNarrow } from '../../components/useNarrow';
 import { c } from '../../theme/tokens';
 
-const Box = styled.aside`
+const Box = styled.aside<{ $folded?: boolean }>`
   margin-bottom: 14px;
   padding: 10px 14px;
   border: 1.5px solid ${c('thorn')};
@@ -15,7 +17,24 @@ const Box = styled.aside`
   li { display: grid; grid-template-columns: 24px 1fr; gap: 8px; }
   summary { cursor: pointer; font-weight: 600; min-height: 28px; }
   p { margin-top: 4px; }
+  ${({ $folded }) => ($folded ? '@media screen { padding: 2px 12px; .all { display: none; } }' : '')}
   svg { width: 22px; height: 22px; fill: none; stroke: ${c('thorn')}; stroke-width: 2; stroke-linecap: round; }
+`;
+
+const Line = styled(AriaButton)`
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  min-height: 44px;
+  border: 0;
+  background: none;
+  text-align: left;
+  font-weight: 600;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+  svg { flex: none; }
 `;
 
 const More = styled.details`
@@ -49,6 +68,22 @@ function says(x: Schema['Caution'], guide: GuideIndex): string {
   return x.taxon && x.code !== 'contact' ? `${guide.nameOf(x.taxon)}: ${x.text}` : x.text;
 }
 
+function kept(name: string): string[] {
+  try {
+    return localStorage.getItem(name)?.split(' ') ?? [];
+  } catch {
+    return []; // where nothing may be kept, it is said in full each time
+  }
+}
+
+function keep(name: string, value: string) {
+  try {
+    localStorage.setItem(name, value);
+  } catch {
+    // as above
+  }
+}
+
 const first = (code: string) => code === 'contact' || code === 'handling';
 
 /** So many names are told; the others are counted. */
@@ -60,49 +95,102 @@ function listed(names: string[]): string {
   return rest > 0 ? `${names.slice(0, named).join(', ')} or ${rest} more` : names.join(' or ');
 }
 
-/** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. */
-export function Warnings({ ruling, guide, covered }: { ruling: Ruling; guide: GuideIndex; covered: boolean }) {
+/** The warnings of a record that were shown before it was last answered, by their codes; for as long as the device keeps them. */
+function useSeen(record: string, changed: string, codes: string[]): boolean {
+  const key = `warned-${record}`;
+  const now = codes.join(' ');
+  const stood = useRef({ changed, now });
+  const [seen, setSeen] = useState(() => kept(key));
+  useEffect(() => {
+    // What stood there while an answer was given was seen.
+    if (stood.current.changed !== changed) {
+      const all = [...new Set([...kept(key), ...stood.current.now.split(' ')])];
+      keep(key, all.join(' '));
+      setSeen(all);
+    }
+    stood.current = { changed, now };
+  }, [key, changed, now]);
+  return codes.every((x) => seen.includes(x));
+}
+
+/** What has to be known before the specimen is touched: contact, handling and gates of what may still be it. Once it was seen, it
+ * folds to a line; what is new opens it again. */
+export function Warnings({
+  record,
+  changed,
+  ruling,
+  guide,
+  covered,
+}: {
+  record: string;
+  changed: string;
+  ruling: Ruling;
+  guide: GuideIndex;
+  covered: boolean;
+}) {
   // While a reading is asked for afresh, only what could hurt the hand is said: the rest would hint at what hangs on it.
   const contact = ruling.cautions.filter((x) => x.code === 'contact');
   const handling = covered ? [] : ruling.cautions.filter((x) => x.code === 'handling');
   const small = useNarrow();
+  const [open, setOpen] = useState(false);
   const gates = covered ? [] : guide.gates.filter((g) => ruling.gates.includes(g.id));
+  const seen = useSeen(record, changed, [
+    ...[...contact, ...handling].map((x) => `${x.code}:${x.taxon ?? ''}`),
+    ...gates.map((g) => g.id),
+  ]);
   if (contact.length + handling.length + gates.length === 0) return null;
+  const all = (
+    <ul>
+      {contact.length > 0 && (
+        <li>
+          <Hand />
+          <details open={!small && contact.length <= named}>
+            <summary>
+              Do not touch it yet: {listed(contact.map((x) => guide.nameOf(x.taxon ?? '').toLowerCase()))} may still be
+              it.
+            </summary>
+            {contact.map((x) => (
+              <p key={x.taxon}>{x.text}</p>
+            ))}
+          </details>
+        </li>
+      )}
+      {handling.map((x) => (
+        <li key={x.code + x.taxon}>
+          <Hand />
+          <span>{says(x, guide)}</span>
+        </li>
+      ))}
+      {gates.length > 0 && (
+        <li>
+          <Gate />
+          <span>
+            It may still be one of a group that only somebody taught in person clears:{' '}
+            <strong>
+              {gates.map((g, i) => (i > 0 ? g.name.charAt(0).toLowerCase() + g.name.slice(1) : g.name)).join('; ')}
+            </strong>
+            .
+          </span>
+        </li>
+      )}
+    </ul>
+  );
+  if (!seen) return <Box aria-label="Before you touch it">{all}</Box>;
+  const hands = contact.length + handling.length > 0;
   return (
-    <Box aria-label="Before you touch it">
-      <ul>
-        {contact.length > 0 && (
-          <li>
-            <Hand />
-            <details open={contact.length === 1 || (!small && contact.length <= named)}>
-              <summary>
-                Do not touch it yet: {listed(contact.map((x) => guide.nameOf(x.taxon ?? '').toLowerCase()))} may still
-                be it.
-              </summary>
-              {contact.map((x) => (
-                <p key={x.taxon}>{x.text}</p>
-              ))}
-            </details>
-          </li>
-        )}
-        {handling.map((x) => (
-          <li key={x.code + x.taxon}>
-            <Hand />
-            <span>{says(x, guide)}</span>
-          </li>
-        ))}
-        {gates.length > 0 && (
-          <li>
-            <Gate />
-            <span>
-              <strong>
-                {gates.map((g, i) => (i > 0 ? g.name.charAt(0).toLowerCase() + g.name.slice(1) : g.name)).join('; ')}
-              </strong>{' '}
-              may still be it: only somebody taught in person clears these.
-            </span>
-          </li>
-        )}
-      </ul>
+    <Box aria-label="Before you touch it" $folded={!open}>
+      <Line aria-expanded={open} onPress={() => setOpen(!open)}>
+        {hands && <Hand />}
+        {gates.length > 0 && <Gate />}
+        {[
+          contact.length > 0 ? 'Do not touch it yet' : hands && 'Handle with care',
+          gates.length > 0 && 'Not for beginners',
+        ]
+          .filter(Boolean)
+          .join('. ')}
+        .
+      </Line>
+      <div className="all">{all}</div>
     </Box>
   );
 }

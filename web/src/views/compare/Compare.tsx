@@ -10,6 +10,7 @@ import { useRecord } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { Ask } from '../../components/Ask';
 import { Button, Row, Toggle } from '../../components/Buttons';
+import { byWord } from '../../components/byWord';
 import { Equipment } from '../../components/Equipment';
 import { Text } from '../../components/Fields';
 import { scoreWords } from '../../components/guideWords';
@@ -82,7 +83,7 @@ export default function Compare() {
       return next;
     });
   const kingdom = guide.taxon(target)?.kingdom;
-  const named = [...guide.taxa].sort((a, b) => a.display_name.localeCompare(b.display_name));
+  const named = [...guide.taxa].sort((a, b) => byWord(a.display_name, b.display_name));
   const choose = (kind?: string) => [
     { id: '', name: 'Choose one' },
     ...named

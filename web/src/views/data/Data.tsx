@@ -1,5 +1,6 @@
 import { Link } from 'wouter';
-import { Page } from '../../components/Page';
+import { useBackups, useImports, useKept } from '../../api/useData';
+import { Page, Waiting } from '../../components/Page';
 import { Group } from '../../components/Pick';
 import { Arrive } from './Arrive';
 import { Backups } from './Backups';
@@ -7,6 +8,8 @@ import { Leave } from './Leave';
 
 /** What is yours: how it leaves, how it comes in, and how it is backed up. */
 export default function Data() {
+  const parts = [useBackups(), useKept(), useImports()];
+  if (parts.some((p) => p.isPending)) return <Waiting />;
   return (
     <Page>
       <h1>Your data</h1>

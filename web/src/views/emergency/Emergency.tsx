@@ -114,19 +114,27 @@ export default function Emergency() {
           </section>
         ))}
       </div>
-      <h2>What was eaten{sheet?.person ? `: ${sheet.person}` : ''}</h2>
-      <Row data-screen-only style={{ alignItems: 'end' }}>
-        {(house?.people ?? []).length > 0 && (
-          <Pick
-            label="Who is ill"
-            value={person}
-            onChange={setPerson}
-            options={[{ id: '', name: 'Everybody' }, ...(house?.people ?? []).map((p) => ({ id: p.id, name: p.name }))]}
-          />
-        )}
-        <Text label="When the first sign came" type="datetime-local" value={first} onChange={setFirst} />
-        <Button onPress={() => print()}>Print it on one page</Button>
-      </Row>
+      {/* What comes later would push this away. */}
+      {(sheet || error) && (
+        <>
+          <h2>What was eaten{sheet?.person ? `: ${sheet.person}` : ''}</h2>
+          <Row data-screen-only style={{ alignItems: 'end' }}>
+            {(house?.people ?? []).length > 0 && (
+              <Pick
+                label="Who is ill"
+                value={person}
+                onChange={setPerson}
+                options={[
+                  { id: '', name: 'Everybody' },
+                  ...(house?.people ?? []).map((p) => ({ id: p.id, name: p.name })),
+                ]}
+              />
+            )}
+            <Text label="When the first sign came" type="datetime-local" value={first} onChange={setFirst} />
+            <Button onPress={() => print()}>Print it on one page</Button>
+          </Row>
+        </>
+      )}
       {person && first && (
         <Row data-screen-only style={{ alignItems: 'end' }}>
           <Text label="Which signs, in their order" value={signs} onChange={setSigns} />

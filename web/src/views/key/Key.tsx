@@ -11,7 +11,7 @@ import { useLacks } from '../../api/useLacks';
 import { usePrintedKey } from '../../api/usePrintedKey';
 import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
-import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
+import { Button, OneOf, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Equipment } from '../../components/Equipment';
 import { monthNames } from '../../components/guideWords';
 import { Page, Waiting } from '../../components/Page';
@@ -19,7 +19,7 @@ import { Pick } from '../../components/Pick';
 import { useSettled } from '../../components/settled';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { useShortcuts } from '../../components/useShortcuts';
-import { today } from '../../components/words';
+import { purposes, today } from '../../components/words';
 import { Drawing } from '../../drawings/lazy';
 import { c } from '../../theme/tokens';
 
@@ -74,6 +74,25 @@ export default function Key() {
         Few questions, firm ones first, until a name is left. A key gives a name; it rules nothing harmful out. That is
         the bench's work.
       </p>
+      {!search.has('record') && (
+        <Row style={{ margin: '10px 0' }}>
+          <OneOf
+            label="What it is for"
+            value={search.get('purpose') === 'touch' ? 'touch' : 'eat'}
+            onChange={(to) =>
+              setSearch(
+                (was) => {
+                  const next = new URLSearchParams(was);
+                  next.set('purpose', to);
+                  return next;
+                },
+                { replace: true },
+              )
+            }
+            options={purposes}
+          />
+        </Row>
+      )}
       <Row>
         <Pick
           label="What is it?"
@@ -142,7 +161,7 @@ function scopeOf(search: URLSearchParams): KeyScope | undefined {
 /** The address of a walk; that of the choice of one where there is none. The record stays, and of the same walk the answers. */
 function addressOf(was: URLSearchParams, of: KeyScope | undefined, print: boolean): URLSearchParams {
   const next = new URLSearchParams();
-  for (const key of ['record', 'kingdom']) if (was.get(key)) next.set(key, was.get(key) ?? '');
+  for (const key of ['record', 'kingdom', 'purpose']) if (was.get(key)) next.set(key, was.get(key) ?? '');
   if (!of) return next;
   next.set('walk', '1');
   next.set('kingdom', of.kingdom);
@@ -220,7 +239,7 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
     if (keeping) return keeping;
     const id = await startAsync({
       kingdom: scope.kingdom,
-      purpose: 'eat',
+      purpose: search.get('purpose') === 'touch' ? 'touch' : 'eat',
       date: today(),
       region: settings.region,
       observer: settings.observer,

@@ -50,7 +50,7 @@ export default function Kitchen() {
             </div>
             <Button
               isDisabled={isPending}
-              aria-label={`Make something of the basket of ${p.name}, ${p.date}`}
+              aria-label={`Make something of it: the basket of ${p.name}, ${p.date}`}
               onPress={() => {
                 const id = newId();
                 mutate(

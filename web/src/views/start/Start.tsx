@@ -2,12 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { Suspense, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation, useSearchParams } from 'wouter';
-import { type About, answered, api, type Taxon } from '../../api/client';
+import { type About, answered, api, type Schema, type Taxon } from '../../api/client';
 import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
 import { useWaiting } from '../../api/useWaiting';
 import { useWalks } from '../../api/useWalks';
-import { Button, Quiet, Row, Toggle } from '../../components/Buttons';
+import { Button, OneOf, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { lazily } from '../../components/lazily';
 import { Page, Waiting } from '../../components/Page';
@@ -16,6 +16,7 @@ import { useNarrow } from '../../components/useNarrow';
 import { usePause } from '../../components/usePause';
 import { useToday } from '../../components/useToday';
 import { useTour } from '../../components/useTour';
+import { dayInFull, purposes } from '../../components/words';
 import { leafParts } from '../../drawings/leaves';
 import { Mushroom } from '../../drawings/Mushroom';
 import { Sheet } from '../../drawings/Sheet';
@@ -30,6 +31,11 @@ const Kinds = styled.div`
   margin: 14px 0 18px;
   button { display: grid; justify-items: center; gap: 8px; padding: 18px 8px; border-radius: 18px; font-size: 20px; }
   svg { max-width: 100%; }
+`;
+
+const Purpose = styled.div`
+  margin-top: 10px;
+  p { margin-top: 6px; }
 `;
 
 const Found = styled.ul`
@@ -90,7 +96,9 @@ export default function Start() {
   const isNarrow = useNarrow();
   const [, go] = useLocation();
   const [search] = useSearchParams();
-  const { data: walks } = useWalks();
+  const { data: walks, error: noWalks } = useWalks();
+  const { data: waiting, error: noWaiting } = useWaiting();
+  const [purpose, setPurpose] = useState<NonNullable<About['purpose']>>('eat');
   const [alone, setAlone] = useState(false);
   const [name, setName] = useState('');
   const [date, setDate] = useState<string>();
@@ -106,13 +114,14 @@ export default function Start() {
   const asked = search.get('walk');
   const walk = walks?.find((w) => w.state === 'under-way' && (!asked || w.id === asked));
   const on = alone ? undefined : walk;
-  if (!settings) return <Waiting error={error} />;
+  // What comes in parts would push away what one is about to press.
+  if (!settings || !(walks || noWalks) || !(waiting || noWaiting)) return <Waiting error={error} />;
   const begin = (kingdom: About['kingdom'], target?: string) =>
     start(
       {
         kingdom,
         target,
-        purpose: 'eat',
+        purpose,
         observer: settings.observer,
         // On a walk its day, place and bag count, where nothing else is said.
         ...(on
@@ -127,13 +136,19 @@ export default function Start() {
     );
   return (
     <Page style={{ maxWidth: 1180 }}>
-      <h1>
-        {new Date(`${today}T12:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' })}
-      </h1>
+      <h1>{dayInFull(today)}</h1>
       <Parts>
         <div>
           <h2>What is in front of you?</h2>
-          <p>One plant traced to its own stem, or one fruit body.</p>
+          <p>One plant traced to its own stem, or one fruit body. What is it for?</p>
+          <Purpose>
+            <OneOf label="What it is for" value={purpose} onChange={setPurpose} options={purposes} />
+            {purpose === 'touch' && (
+              <p role="status">
+                It is held against what burns, blisters or stings the skin. Nothing is said of eating it.
+              </p>
+            )}
+          </Purpose>
           {walk && (
             <Row>
               <Toggle isSelected={!alone} onChange={(is) => setAlone(!is)}>
@@ -176,10 +191,12 @@ export default function Start() {
             </Offer>
           )}
         </div>
-        {isNarrow && <Waits />}
+        {isNarrow && <Waits data={waiting} />}
         <div>
           <p>
-            No idea what it is? <Link href="/key">Walk a key</Link>; its answers are kept as readings.
+            No idea what it is?{' '}
+            <Link href={purpose === 'touch' ? '/key?purpose=touch' : '/key'}>Answer a few questions</Link> and see which
+            names are left. Your answers are kept.
           </p>
           <Text
             label="Or start from a name you have in mind"
@@ -187,7 +204,7 @@ export default function Start() {
             value={name}
             onChange={setName}
             placeholder="Any name: common, scientific, older"
-            hint="It is then held against that name alone, and harder."
+            hint="It is then checked against that name alone, and more strictly."
           />
           {query !== '' && found.data && (
             <Found aria-label="Names found">
@@ -223,7 +240,7 @@ export default function Start() {
           </Row>
         </div>
         <div className="beside">
-          {!isNarrow && <Waits />}
+          {!isNarrow && <Waits data={waiting} />}
           <Suspense>
             <Season />
           </Suspense>
@@ -234,8 +251,7 @@ export default function Start() {
 }
 
 /** What waits today: prints, timers, tasks whose time has come, doubtful pieces. */
-function Waits() {
-  const { data } = useWaiting();
+function Waits({ data }: { data: Schema['Waiting'] | undefined }) {
   if (!data) return null;
   const lines = [
     ...data.timers.map((t) => ({
