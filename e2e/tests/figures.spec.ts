@@ -39,7 +39,8 @@ const test = base.extend<object, { pen: Record<string, [Half, Half]> }>({
       const { renderToStaticMarkup } = require('react-dom/server');
       const { Mushroom } = await vite.ssrLoadModule('/src/drawings/Mushroom.tsx');
       const { Halved } = await vite.ssrLoadModule('/src/drawings/Halved.tsx');
-      const { Habit, Details } = await vite.ssrLoadModule('/src/drawings/Plant.tsx');
+      const { Habit } = await vite.ssrLoadModule('/src/drawings/Habit.tsx');
+      const { Details } = await vite.ssrLoadModule('/src/drawings/Details.tsx');
       const drawn =
         (part: unknown): Half =>
         (shown, sizes = {}) =>
@@ -72,6 +73,7 @@ const parts: Record<string, Record<string, Shown>> = {
     'ball-skin': { 'cap-shape': 'ball' },
     'flesh-change': { 'cap-shape': 'dome' },
     substrate: {},
+    growth: { 'cap-shape': 'dome' },
   },
   plantae: {
     'growth-form': {},
@@ -89,7 +91,9 @@ const parts: Record<string, Record<string, Shown>> = {
     'fruit-type': {},
     'seed-shape': {},
     root: {},
-    climbing: {},
+    climbing: { 'growth-form': 'woody-climber' },
+    posture: { 'growth-form': 'herb' },
+    'leaf-bases': { 'leaf-shape': 'narrow', 'leaf-arrangement': 'basal' },
     'bud-arrangement': {},
     'bud-form': {},
     'leaf-scar': {},

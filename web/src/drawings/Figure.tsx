@@ -1,9 +1,10 @@
 import styled from 'styled-components';
+import { usePlainPen } from '../components/usePlainPen';
 import { c } from '../theme/tokens';
 import { Details, Habit, Halved } from './lazy';
 import { Mushroom } from './Mushroom';
 import { Numbers } from './Numbers';
-import type { Shown, Sizes } from './Part';
+import { type Shown, type Sizes, Tints, tintsOf } from './Part';
 import { Sheet } from './Sheet';
 
 const Pair = styled.div<{ $wrap?: boolean }>`
@@ -28,28 +29,38 @@ interface Props {
 /** A specimen or a taxon drawn from what it shows, in the pose and scale that all figures share: a mushroom from the
  * side and halved, a plant whole and its parts apart. What was not looked at is a broken line with its name. */
 export function Figure({ kingdom, shown, sizes = {}, label, wrap, numbers = {} }: Props) {
+  const [plain] = usePlainPen();
+  const tints = (cut: boolean) => (plain ? {} : tintsOf(shown, cut));
   return (
     <Pair role="img" aria-label={label} $wrap={wrap ?? false}>
       {kingdom === 'fungi' ? (
         <>
           <Sheet viewBox="-4 -2 128 142" aria-hidden>
-            <Mushroom shown={shown} sizes={sizes} unknown />
+            <Tints value={tints(false)}>
+              <Mushroom shown={shown} sizes={sizes} unknown />
+            </Tints>
             <ScaleBar shown={shown} sizes={sizes} />
             <Numbers kingdom={kingdom} half={0} numbers={numbers} />
           </Sheet>
           <Sheet viewBox="-4 -2 128 142" aria-hidden>
-            <Halved shown={shown} sizes={sizes} />
+            <Tints value={tints(true)}>
+              <Halved shown={shown} sizes={sizes} />
+            </Tints>
             <Numbers kingdom={kingdom} half={1} numbers={numbers} />
           </Sheet>
         </>
       ) : (
         <>
           <Sheet viewBox="-8 -4 132 212" aria-hidden>
-            <Habit shown={shown} sizes={sizes} />
+            <Tints value={tints(false)}>
+              <Habit shown={shown} sizes={sizes} />
+            </Tints>
             <Numbers kingdom={kingdom} half={0} numbers={numbers} />
           </Sheet>
           <Sheet viewBox="-2 -4 132 212" aria-hidden>
-            <Details shown={shown} sizes={sizes} />
+            <Tints value={tints(false)}>
+              <Details shown={shown} sizes={sizes} />
+            </Tints>
             <Numbers kingdom={kingdom} half={1} numbers={numbers} />
           </Sheet>
         </>

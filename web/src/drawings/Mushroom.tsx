@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { fungusPart } from './fungi';
+import { fungusPart, headed } from './fungi';
 import { Missing, Part, type Shown, type Sizes } from './Part';
 import { stretch } from './stretch';
 import { inked } from './strokes';
@@ -170,6 +170,65 @@ const footings: Record<string, ReactNode> = {
   ),
 };
 
+/** The outline of a small one that stands beside, capped like the first: where its foot is, how it leans, how large. */
+const another = (shape: string | undefined, x: number, turn: number, size: number) => (
+  <g
+    key={x}
+    transform={`translate(${x} 128) rotate(${turn}) scale(${size}) translate(-60 -124)`}
+    strokeWidth={1.6 / size}
+  >
+    {shape === 'ball' ? (
+      <path className="fill" transform="translate(0 12)" d={caps.ball} />
+    ) : (
+      <>
+        <path className="paper" d={shape === 'funnel' ? stems.narrowed : stems.plain} />
+        <path className="fill" d={caps[shape ?? 'dome'] ?? caps.dome} />
+      </>
+    )}
+  </g>
+);
+
+const brackets = [
+  'M40 16C58 10 84 16 86 28C74 34 58 34 40 32Z',
+  'M40 92C62 86 92 92 94 104C80 110 60 110 40 108Z',
+  'M40 66C62 60 86 66 88 78C76 84 58 84 40 82Z',
+];
+
+/** Who stands with one of a shape. */
+function company(growth: string | undefined, shape: string | undefined): ReactNode {
+  if (shape === 'shelf') {
+    const beside = { tiers: brackets.slice(0, 2), tufted: brackets.slice(1), troop: brackets.slice(1, 2) }[
+      growth ?? ''
+    ];
+    return beside?.map((d) => <path key={d} className="fill" d={d} />);
+  }
+  const capped = shape === undefined || caps[shape] !== undefined;
+  switch (growth) {
+    case 'singly':
+      return <path className="fine" d="M10 133H30M90 133H110" />;
+    case 'troop':
+      return capped ? (
+        [another(shape, 12, 0, 0.26), another(shape, 107, 4, 0.3)]
+      ) : (
+        <path className="fine" d="M6 134H20M100 134H114" />
+      );
+    case 'tufted':
+      return capped ? (
+        [another(shape, 45, -24, 0.42), another(shape, 75, 24, 0.46)]
+      ) : (
+        <path className="fine" d="M40 134H80" />
+      );
+    case 'tiers':
+      return (
+        <path
+          className="fine"
+          d="M2 8V134M2 26C12 22 20 26 22 32H2M2 60C12 56 20 60 22 66H2M2 94C12 90 20 94 22 100H2"
+        />
+      );
+  }
+  return null;
+}
+
 interface Props {
   shown: Shown;
   /** Measures that its proportions follow. */
@@ -191,21 +250,39 @@ export function Mushroom({ shown, sizes = {}, focus, unknown }: Props) {
       {footings[shown.substrate ?? '']}
     </Part>
   );
-  if (ball) return <Ball shown={shown} at={at} ground={ground} />;
+  const others = unknown !== undefined && (
+    <Part of="growth" state={shown.growth}>
+      {company(shown.growth, ball ? 'ball' : shape)}
+    </Part>
+  );
+  if (ball)
+    return (
+      <>
+        {others}
+        <Ball shown={shown} at={at} ground={ground} />
+      </>
+    );
   const head = shown.underside === 'pits' || shown.underside === 'folds' ? shown.underside : undefined;
   const whole = fungusPart('cap-shape', shape) ?? (head && fungusPart('underside', head));
   if (whole)
     return (
       <g className={focus ? undefined : 'calm'}>
-        {shape !== undefined && fungusPart('cap-shape', shape) ? (
+        {shape === 'head' && head ? (
           <Part of="cap-shape" state={shape}>
-            {whole}
+            <Part of="underside" state={head}>
+              {headed(head)}
+            </Part>
+          </Part>
+        ) : shape !== undefined && fungusPart('cap-shape', shape) ? (
+          <Part of="cap-shape" state={shape}>
+            {shape === 'head' && shown.underside !== undefined ? headed(undefined) : whole}
           </Part>
         ) : (
           <Part of="underside" state={head}>
             {whole}
           </Part>
         )}
+        {others}
         {ground}
       </g>
     );
@@ -216,6 +293,7 @@ export function Mushroom({ shown, sizes = {}, focus, unknown }: Props) {
   const margin = shown['cap-margin'];
   return (
     <>
+      {others}
       {ground}
       <Part of="stem-place" state={shown['stem-place']} />
       <g transform={dx ? `translate(${dx} 0)` : undefined}>

@@ -24,7 +24,17 @@ export const Sheet = styled.svg`
   .leafback { fill: ${c('thorn')}; stroke: none; opacity: 0.85; }
   .thorn { fill: ${c('thorn')}; stroke: none; }
   text { fill: ${c('stone')}; stroke: none; font-size: 9px; font-family: inherit; }
+  .beside { stroke: ${c('stone')}; }
   .number circle { fill: ${c('ink')}; stroke: ${c('paper')}; stroke-width: 1.5; }
   .number text { fill: ${c('paper')}; font-size: 10.5px; font-weight: 700; }
+  /* Flat tints under the same lines, on screens only; where the ground is dark, the lines on them are not. */
+  @media screen and (forced-colors: none) {
+    [data-tinted] :is(.fill, .paper, .here, .flat) { fill: var(--tint); }
+    .calm [data-tinted] .here { fill: var(--tint); }
+  }
+  @media screen and (prefers-color-scheme: dark) and (forced-colors: none) {
+    [data-tinted] :is(path, circle) { stroke: ${c('onZest')}; }
+    [data-tinted] .solid { fill: ${c('onZest')}; }
+  }
   @media (forced-colors: active) { stroke: CanvasText; }
 `;

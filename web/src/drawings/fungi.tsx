@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { disc, drawAll } from './strokes';
+import { disc, drawAll, inked } from './strokes';
 
 const cap = 'fill:M14 50C18 10 102 10 106 50Z';
 const below = 'paper:M14 50H106C98 66 80 70 70 70H50C40 70 22 66 14 50Z';
@@ -7,6 +7,27 @@ const stalk = 'paper:M50 70V98H70V70Z';
 const open = `${below}|${cap}|${stalk}`;
 const head = 'fill:M60 6C84 6 92 34 84 62H36C28 34 36 6 60 6Z';
 const wood = 'fill:M20 4H48V96H20Z|fine:M28 4V96M38 10V92';
+/** The ridges between the pits of a morel's head, from its top to its foot, so many wide at the foot. */
+const comb = (top: number, foot: number, half: number) => {
+  const y = (t: number) => (top + t * (foot - top)).toFixed(1);
+  const x = (k: number, t: number) => (60 + k * half * Math.sin(Math.PI * (0.12 + 0.72 * t)) ** 0.7).toFixed(1);
+  const rib = (k: number) => [0.04, 0.28, 0.52, 0.76, 1].map((t) => `${x(k, t)} ${y(t)}`).join('L');
+  const bar = (k: number, t: number) =>
+    `M${x(k, t)} ${y(t)}Q${x(k + 0.33, t)} ${(Number(y(t)) + 5).toFixed(1)} ${x(k + 0.66, t)} ${y(t)}`;
+  const rows = [0.2, 0.36, 0.52, 0.68, 0.84].flatMap((t, i) =>
+    (i % 2 ? [-1, -0.33, 0.33] : [-0.66, 0]).map((k) => bar(k, t)),
+  );
+  return `:M${[-0.66, -0.33, 0, 0.33, 0.66].map(rib).join('M')}|fine:${rows.join('')}`;
+};
+
+/** A stalked head from the side, by what it is covered with. */
+export function headed(cover: string | undefined): ReactNode {
+  const folds =
+    'M36 66C46 56 38 42 50 42C62 42 52 60 64 60C76 60 68 36 82 40M42 30C54 20 58 34 74 22M44 76C48 66 60 80 68 72C74 66 78 74 82 74';
+  const how = { pits: comb(10, 78, 24), folds: `:${folds}` }[cover ?? ''];
+  return inked(`fill:M60 10C88 10 96 46 84 78H36C24 46 32 10 60 10Z|${how ? `${how}|` : ''}paper:M48 78V126H72V78Z`);
+}
+
 /** So many gills on a piece of a cap, from its middle to its edge. */
 const rays = (n: number) =>
   Array.from({ length: n }, (_, i) => {
@@ -19,7 +40,7 @@ const gillFan = (more: string) => `paper:M60 92L10 30C30 4 90 4 110 30Z|${more}`
 /** Drawings of a mushroom's parts that the figure of a plain capped one does not show. */
 export const fungusParts = drawAll({
   underside: {
-    pits: `${head}|fine:M44 18h10v10h-10zM62 14h10v10h-10zM50 34h10v10h-10zM68 32h10v10h-10zM42 48h9v10h-9zM60 50h10v9h-10z|paper:M48 62V96H72V62Z`,
+    pits: `${head}|${comb(6, 62, 24)}|paper:M48 62V96H72V62Z`,
     folds: `${head}|:M38 50C46 40 40 30 50 30C60 30 52 44 62 44C72 44 66 26 76 28M44 18C54 12 58 22 70 14M46 58C52 50 60 60 66 54C70 50 76 56 82 52|paper:M48 62V96H72V62Z`,
     smooth:
       'here:M12 26C40 38 80 38 108 26C98 52 76 60 70 96H50C44 60 22 52 12 26Z|fine:M30 40C40 50 50 60 54 80M90 40C80 50 70 60 66 80',
@@ -42,7 +63,7 @@ export const fungusParts = drawAll({
       'paper:M50 54V126H70V54Z|here:M50 84V126H70V84Z|fine:M52 88l-3-4M58 90l-3-5M64 88l-3-4M70 92l-3-5M52 100l-3-4M58 102l-3-5M64 100l-3-4M52 112l-3-4M58 114l-3-5M64 112l-3-4',
   },
   'cap-shape': {
-    head: 'here:M60 10C88 10 96 46 84 78H36C24 46 32 10 60 10Z|fine:M44 24h12v12h-12zM64 20h12v12h-12zM48 44h12v12h-12zM68 42h12v12h-12zM40 62h10v12h-10zM60 62h12v12h-12z|paper:M48 78V126H72V78Z',
+    head: `here:M60 10C88 10 96 46 84 78H36C24 46 32 10 60 10Z|${comb(10, 78, 24)}|paper:M48 78V126H72V78Z`,
     shelf: 'fill:M18 10H40V126H18Z|here:M40 44C70 34 108 44 110 66C96 76 64 78 40 76Z|fine:M40 60C64 54 88 58 104 64',
     bush: 'here:M60 126C56 96 30 92 18 60C28 66 34 70 40 76C36 56 40 36 46 22C52 40 54 56 56 72C60 52 68 32 78 22C78 44 74 60 70 78C80 70 92 60 104 56C94 84 68 96 64 126Z',
   },

@@ -1,12 +1,14 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { c } from '../theme/tokens';
+import { Details } from './Details';
 import { fungusParts } from './fungi';
 import { furtherParts } from './further';
+import { Habit } from './Habit';
 import { Cut, Halved } from './Halved';
 import { Mushroom } from './Mushroom';
 import { marks } from './marks';
-import { Details, Habit, plantParts } from './Plant';
+import { plantParts } from './plantParts';
 import { Sheet } from './Sheet';
 import { merged } from './strokes';
 import { swatches } from './swatches';

@@ -4,6 +4,7 @@ import type { RecordView } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button, Row } from '../../components/Buttons';
 import { lazily } from '../../components/lazily';
+import { Colours } from '../../drawings/Colours';
 import { Figure } from '../../drawings/Figure';
 import { c } from '../../theme/tokens';
 import { type Place, places } from './figurePlaces';
@@ -112,6 +113,7 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
           {missing.length > 0 ? `Broken lines: ${missing.join(', ')} not looked at` : 'Drawn from the readings'}
         </figcaption>
       </figure>
+      <Colours shown={shown} />
       {record.readings.length === 0 && <p>Nothing read yet. Every answer is kept as you make it.</p>}
       <dl>
         {record.readings.map((r) => {

@@ -1,132 +1,15 @@
 import type { ReactNode } from 'react';
 import { joints, leafPaths } from './blade';
-import { flowerParts } from './flowers';
-import { fruitParts } from './fruits';
-import { leafParts } from './leaves';
 import { Missing, Part, type Shown, type Sizes } from './Part';
+import { plantParts } from './plantParts';
 import { around } from './shapes';
-import { stemParts } from './stems';
-import { merged, type Parts } from './strokes';
-
-/** Drawings of a plant's parts, by character and state. Each character's states stand in one pose. */
-export const plantParts = merged(merged(leafParts, flowerParts), merged(stemParts, fruitParts));
+import type { Parts } from './strokes';
 
 const parts: Parts = plantParts;
 
 interface Props {
   shown: Shown;
   sizes?: Sizes;
-}
-
-/** Where leaves stand on a stem from (60, 148) up to (60, 42), in which direction (degrees) and how long. */
-const standing: Record<string, [number, number, number, number][]> = {
-  basal: [
-    [58, 146, -168, 44],
-    [58, 146, -138, 50],
-    [62, 146, -42, 50],
-    [62, 146, -12, 44],
-  ],
-  alternate: [
-    [60, 134, -160, 42],
-    [60, 114, -20, 42],
-    [60, 92, -160, 38],
-    [60, 70, -20, 32],
-  ],
-  opposite: [
-    [60, 124, -160, 42],
-    [60, 124, -20, 42],
-    [60, 82, -160, 36],
-    [60, 82, -20, 36],
-  ],
-  whorled: [
-    [60, 106, 175, 42],
-    [60, 106, -150, 36],
-    [60, 106, 5, 42],
-    [60, 106, -30, 36],
-  ],
-  crosswise: [
-    [60, 128, -164, 42],
-    [60, 128, -16, 42],
-    [60, 104, -118, 22],
-    [60, 104, 62, 18],
-    [60, 78, -164, 36],
-    [60, 78, -16, 36],
-  ],
-};
-
-function Leaf({ shown, sizes, at }: { shown: Shown; sizes: Sizes; at: [number, number, number, number] }) {
-  const { blades, lines } = leafPaths(
-    {
-      shape: shown['leaf-shape'],
-      margin: at[3] >= 24 ? shown['leaf-margin'] : undefined,
-      lobed: shown['leaf-division'] === 'lobed',
-      division: shown['leaf-division'],
-      leaflets: sizes['leaflet-count'],
-    },
-    ...at,
-  );
-  return (
-    <>
-      {blades && <path className="fill fine" d={blades} />}
-      <path className="fine" d={lines} />
-    </>
-  );
-}
-
-const stout: Record<string, number> = { tree: 5, 'dwarf-shrub': 3.4, 'woody-climber': 3.4 };
-
-/** A whole plant, in a box of 120 by 200: how its leaves and flowers stand, its root, what it holds on with. */
-export function Habit({ shown, sizes = {} }: Props) {
-  const part = (character: string, transform: string, missing: ReactNode) => {
-    const state = shown[character];
-    return state === undefined ? (
-      <g transform={transform}>{missing}</g>
-    ) : (
-      <Part of={character} state={state} transform={transform}>
-        {parts[character]?.[state]}
-      </Part>
-    );
-  };
-  const arranged = shown['leaf-arrangement'];
-  const form = shown['growth-form'];
-  const fruiting = shown.inflorescence === undefined && shown['fruit-stand'] !== undefined;
-  return (
-    <g className="calm">
-      {fruiting
-        ? part('fruit-stand', 'translate(33 0) scale(0.45)', null)
-        : part(
-            'inflorescence',
-            'translate(33 0) scale(0.45)',
-            <Missing name="flowers" x={60} y={56} d="M30 50a30 30 0 1 1 60 0a30 30 0 1 1 -60 0Z" />,
-          )}
-      <Part of="growth-form" state={form}>
-        <path strokeWidth={stout[form ?? ''] ?? 2} d="M60 42V148" />
-        <g transform="translate(92 168) scale(0.26)" strokeWidth="3">
-          {parts['growth-form']?.[form ?? '']}
-        </g>
-      </Part>
-      {form === undefined && <path className="gone" d="M60 42V148" />}
-      {arranged === undefined ? (
-        <Missing name="leaves" x={16} y={134} d="M60 124C40 108 24 112 14 122M60 96C80 82 96 88 106 98" />
-      ) : (
-        <Part of="leaf-arrangement" state={arranged}>
-          {(standing[arranged] ?? []).map((at) => (
-            <Leaf key={at.join()} shown={shown} sizes={sizes} at={at} />
-          ))}
-        </Part>
-      )}
-      {part(
-        'root',
-        'translate(24 132) scale(0.6)',
-        <Missing name="root" x={100} y={70} d="M48 26C50 56 56 76 60 96C64 76 70 56 72 26" />,
-      )}
-      {shown.climbing === 'none' ? (
-        <Part of="climbing" state="none" />
-      ) : (
-        shown.climbing !== undefined && part('climbing', 'translate(-6 148) scale(0.3)', null)
-      )}
-    </g>
-  );
 }
 
 /** A plant's parts drawn apart and larger, in a box of 132 by 208: a leaf, the stem cut across, a flower, a fruit, a twig. */
