@@ -23,6 +23,7 @@ type TaxonPage struct {
 	Scores      []SourcedScore     `json:"scores" doc:"In the order of the guide's characters"`
 	MustSee     []string           `json:"must_see"`
 	Lookalikes  []KnownLookalike   `json:"lookalikes"`
+	TakenAs     []KnownLookalike   `json:"taken_as" doc:"Those with a use that it is itself taken for, and what tells it apart from each"`
 	Beyond      []guide.Outsider   `json:"beyond" doc:"What it is taken for that the guide does not hold"`
 	Does        string             `json:"does" doc:"What touching it does"`
 	Handling    string             `json:"handling"`
@@ -102,7 +103,7 @@ func (s *Session) TaxonPage(ctx context.Context, id, stage string, month int) (*
 	here := season.At(tx.Season, at, season.Site(m.Meta.Reference), 0)
 	p := &TaxonPage{
 		View: s.taxon(t), Synonyms: append([]string{}, tx.Synonyms...), Regions: []string{}, Season: []OrganSeason{}, Scores: []SourcedScore{},
-		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []KnownLookalike{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest.Prose()),
+		MustSee: append([]string{}, tx.MustSee...), Lookalikes: []KnownLookalike{}, TakenAs: []KnownLookalike{}, Handling: string(tx.Handling), Harvest: string(tx.Harvest.Prose()),
 		Members: append([]string{}, tx.Members...), Steps: []PreparationStep{}, Beyond: append([]guide.Outsider{}, tx.Beyond...), Scouting: string(tx.Scouting), AfterRain: tx.AfterRain, Dose: tx.Dose, Yield: tx.Yield, Conditions: []PieceCondition{},
 		Preparation: string(tx.Preparation.Around()), Cautions: string(tx.Cautions), Disputed: string(tx.Disputed), Onset: tx.Onset, Sources: []string{},
 		Usual: m.Usual(t, stage), Sizes: m.Sizes(t), Stages: m.Stages(t),
@@ -154,6 +155,13 @@ func (s *Session) TaxonPage(ctx context.Context, id, stage string, month int) (*
 	for _, l := range tx.Lookalikes {
 		if other, ok := m.Taxon(l.Taxon); ok {
 			p.Lookalikes = append(p.Lookalikes, KnownLookalike{s.taxon(other), l.Tell})
+		}
+	}
+	for u := range m.Taxa {
+		for _, l := range m.Taxa[u].Lookalikes {
+			if l.Taxon == tx.ID && m.Taxa[u].Useful() {
+				p.TakenAs = append(p.TakenAs, KnownLookalike{s.taxon(u), l.Tell})
+			}
 		}
 	}
 	if tx.Contact != nil {

@@ -40,7 +40,7 @@ const (
 )
 
 // slowAnswers are the addresses whose answers stay the same for long: what hangs on the guide alone.
-var slowAnswers = []string{"/api/v1/guide", "/api/v1/taxa", "/api/v1/families", "/api/v1/lacks", "/api/v1/compare", "/api/v1/formulas"}
+var slowAnswers = []string{"/api/v1/guide", "/api/v1/taxa", "/api/v1/families", "/api/v1/figures", "/api/v1/lacks", "/api/v1/compare", "/api/v1/formulas"}
 
 // Handler puts the server together.
 func Handler(a *app.App, o Options) http.Handler {

@@ -45,6 +45,22 @@ func ids(list []checks.Suggestion) string {
 	return strings.Join(out, " ")
 }
 
+func TestARecordWithoutANameBeginsWithWhatAnybodySees(t *testing.T) {
+	g := strings.Replace(small, `"id":"dear",`, `"id":"dear","obvious":true,`, 1)
+	g = strings.Replace(g, `"id":"leaning",`, `"id":"leaning","obvious":true,`, 1)
+	for name, c := range map[string]struct{ record, first string }{
+		"the best of what is obvious":                    {`{"id":"x","kingdom":"fungi","readings":[]}`, "leaning"},
+		"not where something better would be passed by":  {`{"id":"x","kingdom":"fungi","readings":[{"character":"hint","states":["g"],"sure":true}]}`, "size"},
+		"not where a name says what to look at":          {`{"id":"x","target":"good","readings":[]}`, "cheap"},
+		"and not once enough was read to go by the gain": {`{"id":"x","kingdom":"fungi","readings":[{"character":"hint","states":["g"],"sure":true},{"character":"cheap","states":["b"],"sure":false}]}`, "size"},
+	} {
+		got := next(t, g, c.record)
+		if len(got) == 0 || got[0].Character != c.first {
+			t.Errorf("%s: it begins with %s, not %s", name, ids(got), c.first)
+		}
+	}
+}
+
 func TestNextOrdersByWhatItGainsForTheWork(t *testing.T) {
 	for name, c := range map[string]struct{ guide, record, want string }{
 		"by gain for the minutes, home last": {

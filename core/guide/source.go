@@ -98,6 +98,8 @@ type Character struct {
 	Needs       []string `json:"needs,omitempty"`
 	// Touch is false for what can be read without touching. Nil: true.
 	Touch *bool `json:"touch,omitempty"`
+	// Obvious is true for what anybody sees in a second; it is asked for first where that costs hardly more.
+	Obvious bool `json:"obvious,omitempty"`
 	// FadesAfter, where above 0, is the number of handled pieces from which a reading says nothing any more.
 	FadesAfter int    `json:"fades_after,omitempty"`
 	Unit       string `json:"unit,omitempty"`

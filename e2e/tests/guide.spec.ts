@@ -18,6 +18,25 @@ test('the guide is found by older and misspelt names, and sifted', async ({ page
   await expect(page.getByText('no guide is complete')).toBeVisible();
 });
 
+test('families fold, with pictures; what harms says what it is mistaken for; a table on choice', async ({ page }) => {
+  await page.goto('/guide');
+  await page.locator('summary', { hasText: 'Amanitaceae' }).click();
+  const genus = page.getByRole('region', { name: 'Amanita', exact: true });
+  await expect(genus.getByRole('link', { name: 'Death cap', exact: true })).toBeVisible();
+  await expect(genus.locator('li', { hasText: 'Death cap' }).locator('svg path').first()).toBeVisible();
+  await page.getByRole('radio', { name: 'Table' }).click();
+  await expect(page.getByRole('list', { name: 'Taxa' }).getByRole('listitem')).toHaveCount(24);
+  await page.getByRole('button', { name: 'Show all 408' }).click();
+  await expect(page.getByRole('list', { name: 'Taxa' }).getByRole('listitem')).toHaveCount(408);
+  await page.goto('/guide/toxicodendron-radicans');
+  const taken = page.getByRole('region', { name: 'What people mistake it for' });
+  await expect(taken.getByRole('link', { name: 'Box elder' })).toBeVisible();
+  await page.goto('/guide/family/Apiaceae');
+  await expect(page.getByRole('region', { name: 'Gathered' }).getByRole('link', { name: 'Cow parsley' })).toBeVisible();
+  await page.getByRole('link', { name: 'Beside the dangerous ones' }).first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');
+});
+
 test("a taxon's page shows stages, lookalikes and where it comes from, and starts a record", async ({ page }) => {
   await page.goto('/guide/amanita-phalloides');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Death cap');
@@ -36,7 +55,7 @@ test("a taxon's page shows stages, lookalikes and where it comes from, and start
   await page.getByRole('link', { name: 'Amanitaceae' }).click();
   await expect(page.getByText(/In older books: .*Pluteaceae/)).toBeVisible();
   await page.goto('/guide/boletus-edulis');
-  await page.getByRole('button', { name: 'Hold one against it' }).click();
+  await page.getByRole('button', { name: 'Check one you found' }).click();
   await expect(verdict(page)).toHaveText('Keep looking.');
   await expect(page.getByText('(your name)')).toBeVisible();
 });
@@ -49,7 +68,8 @@ test('side by side, readings are made and the ruling follows', async ({ page }) 
   await net.getByRole('button', { name: 'Read it here' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Fine net' }).click();
   await expect(net).toContainText('This one: Fine net');
-  await page.getByLabel('Lay beside it').selectOption('tylopilus-felleus');
+  await page.getByLabel('Lay beside penny bun').fill('bitter bolete');
+  await page.getByRole('button', { name: /Bitter bolete/ }).click();
   await expect(page.getByRole('heading', { name: 'Bitter bolete' })).toBeVisible();
   await page.goto(demo(10));
   await expect(page.getByRole('button', { name: 'Change Net on the stem' })).toBeVisible();
@@ -152,8 +172,9 @@ test('a record made wholly side by side is ruled as the command line rules', asy
   const known = await answers(page, 'boletus-edulis');
   await page.getByRole('link', { name: 'Side by side' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');
-  await expect(page.getByLabel('This one', { exact: true })).toHaveValue('boletus-edulis');
-  await page.getByLabel('Lay beside it').selectOption('tylopilus-felleus');
+  await expect(page.getByLabel('Instead of penny bun')).toBeVisible();
+  await page.getByLabel('Lay beside penny bun').fill('bitter bolete');
+  await page.getByRole('button', { name: /Bitter bolete/ }).click();
   await expect(page.getByRole('heading', { name: 'Bitter bolete' })).toBeVisible();
   for (let i = 0; i < 8; i++) {
     const open = page.getByRole('button', { name: 'Read it here' });

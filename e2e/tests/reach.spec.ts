@@ -289,7 +289,7 @@ test('what was looked for in the guide is there again', async ({ page }) => {
 });
 
 test('a search waits for a pause in typing', async ({ page }) => {
-  await page.goto('/guide');
+  await page.goto('/guide?harm=deadly');
   await expect(page.getByRole('list', { name: 'Taxa' }).getByRole('link').first()).toBeVisible();
   const asked: string[] = [];
   page.on('request', (r) => r.url().includes('/taxa?') && asked.push(r.url()));

@@ -29,6 +29,12 @@ func (a *api) taxonRoutes(h huma.API) {
 		}) (*app.TaxonPage, error) {
 			return s.TaxonPage(ctx, in.ID, in.Stage, in.Month)
 		})
+	register(a, h, operation(http.MethodGet, "/figures", "list-figures", "What small figures of all taxa are drawn from, by taxon"),
+		func(_ context.Context, s *app.Session, in *struct {
+			Of []string `query:"of,explode" maxItems:"60" doc:"The characters that are drawn"`
+		}) (map[string]app.Figure, error) {
+			return s.Figures(in.Of), nil
+		})
 	register(a, h, operation(http.MethodGet, "/families/{name}", "get-family", "A family: its taxa, and what they share"),
 		func(_ context.Context, s *app.Session, in *struct {
 			Name string `path:"name"`

@@ -2,9 +2,9 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 
 /** A page of text and forms. */
-export const Page = styled.div`
+export const Page = styled.div<{ $wide?: boolean }>`
   padding: 22px 26px 40px;
-  max-width: 980px;
+  max-width: ${({ $wide }) => ($wide ? '1640px' : '980px')};
   width: 100%;
   h1 { font-size: 28px; margin-bottom: 6px; }
   h2 { font-size: 20px; margin-top: 22px; }

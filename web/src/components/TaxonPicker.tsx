@@ -2,6 +2,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { Taxon } from '../api/client';
 import { useTaxonSearch } from '../api/useTaxonSearch';
+import { Thumb } from '../drawings/Thumb';
 import { c } from '../theme/tokens';
 import { Button } from './Buttons';
 import { Text } from './Fields';
@@ -10,7 +11,7 @@ import { usePause } from './usePause';
 const Found = styled.ul`
   max-width: 34rem;
   margin-top: 6px;
-  button { width: 100%; text-align: left; margin-bottom: 4px; font-weight: 500; }
+  button { width: 100%; text-align: left; margin-bottom: 4px; padding: 4px 12px; font-weight: 500; display: grid; grid-template-columns: 44px minmax(0, 1fr); gap: 10px; align-items: center; }
   em { color: ${c('stone')}; }
 `;
 
@@ -21,17 +22,22 @@ const most = 6;
 export function TaxonPicker({
   label,
   useful,
+  kingdom,
   onPick,
 }: {
   label: string;
   /** Only what has a use. */
   useful?: boolean;
+  /** Only those of it. */
+  kingdom?: string | undefined;
   onPick: (taxon: Taxon) => void;
 }) {
   const [name, setName] = useState('');
   const query = usePause(name.trim());
   const { data } = useTaxonSearch(query);
-  const found = (data ?? []).filter((t) => !useful || t.use !== 'none').slice(0, most);
+  const found = (data ?? [])
+    .filter((t) => (!useful || t.use !== 'none') && (!kingdom || t.kingdom === kingdom))
+    .slice(0, most);
   return (
     <div>
       <Text label={label} type="search" value={name} onChange={setName} placeholder="Any name" />
@@ -45,7 +51,10 @@ export function TaxonPicker({
                   setName('');
                 }}
               >
-                {t.display_name} <em>({t.name})</em>
+                <Thumb taxon={t.id} kingdom={t.kingdom} size={44} />
+                <span>
+                  {t.display_name} <em>({t.name})</em>
+                </span>
               </Button>
             </li>
           ))}

@@ -1,13 +1,20 @@
 import { useSyncExternalStore } from 'react';
-import { narrowWidth } from '../theme/tokens';
+import { narrowWidth, wideWidth } from '../theme/tokens';
 
-const media = () => window.matchMedia(`(max-width: ${narrowWidth}px)`);
+const narrow = `(max-width: ${narrowWidth}px)`;
+const wide = `(min-width: ${wideWidth}px)`;
 
-function subscribe(changed: () => void) {
-  const m = media();
-  m.addEventListener('change', changed);
-  return () => m.removeEventListener('change', changed);
-}
+const following = (query: string) => (changed: () => void) => {
+  const media = window.matchMedia(query);
+  media.addEventListener('change', changed);
+  return () => media.removeEventListener('change', changed);
+};
+
+const followNarrow = following(narrow);
+const followWide = following(wide);
 
 /** Whether there is only a phone's width, also after it was turned. */
-export const useNarrow = () => useSyncExternalStore(subscribe, () => media().matches);
+export const useNarrow = () => useSyncExternalStore(followNarrow, () => window.matchMedia(narrow).matches);
+
+/** Whether there is room for something beside a list. */
+export const useWide = () => useSyncExternalStore(followWide, () => window.matchMedia(wide).matches);

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { fungusPart, headed } from './fungi';
-import { Missing, Part, type Shown, type Sizes } from './Part';
+import { Missing, Part, type Shown, type Sizes, Tinted } from './Part';
 import { stretch } from './stretch';
 import { inked } from './strokes';
 
@@ -178,11 +178,17 @@ const another = (shape: string | undefined, x: number, turn: number, size: numbe
     strokeWidth={1.6 / size}
   >
     {shape === 'ball' ? (
-      <path className="fill" transform="translate(0 12)" d={caps.ball} />
+      <Tinted like="cap-shape">
+        <path className="fill" transform="translate(0 12)" d={caps.ball} />
+      </Tinted>
     ) : (
       <>
-        <path className="paper" d={shape === 'funnel' ? stems.narrowed : stems.plain} />
-        <path className="fill" d={caps[shape ?? 'dome'] ?? caps.dome} />
+        <Tinted like="stem-base">
+          <path className="paper" d={shape === 'funnel' ? stems.narrowed : stems.plain} />
+        </Tinted>
+        <Tinted like="cap-shape">
+          <path className="fill" d={caps[shape ?? 'dome'] ?? caps.dome} />
+        </Tinted>
       </>
     )}
   </g>
@@ -200,7 +206,11 @@ function company(growth: string | undefined, shape: string | undefined): ReactNo
     const beside = { tiers: brackets.slice(0, 2), tufted: brackets.slice(1), troop: brackets.slice(1, 2) }[
       growth ?? ''
     ];
-    return beside?.map((d) => <path key={d} className="fill" d={d} />);
+    return beside?.map((d) => (
+      <Tinted key={d} like="cap-shape">
+        <path className="fill" d={d} />
+      </Tinted>
+    ));
   }
   const capped = shape === undefined || caps[shape] !== undefined;
   switch (growth) {

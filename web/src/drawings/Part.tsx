@@ -75,6 +75,18 @@ export function Part({
   );
 }
 
+/** Something tinted like a part, that is none itself. */
+export function Tinted({ like, children }: { like: string; children: ReactNode }) {
+  const tint = useContext(Tints)[like];
+  return tint ? (
+    <g data-tinted style={{ '--tint': tint } as CSSProperties}>
+      {children}
+    </g>
+  ) : (
+    children
+  );
+}
+
 /** The broken outline of a part that was not looked at, with its name. */
 export function Missing({ name, x, y, d, small }: { name: string; x: number; y: number; d: string; small?: boolean }) {
   return (

@@ -33,7 +33,7 @@ export const Sheet = styled.svg`
     .calm [data-tinted] .here { fill: var(--tint); }
   }
   @media screen and (prefers-color-scheme: dark) and (forced-colors: none) {
-    [data-tinted] :is(path, circle) { stroke: ${c('onZest')}; }
+    [data-tinted] :is(.fill, .paper, .here, .fine) { stroke: ${c('onZest')}; }
     [data-tinted] .solid { fill: ${c('onZest')}; }
   }
   @media (forced-colors: active) { stroke: CanvasText; }

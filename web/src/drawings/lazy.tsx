@@ -22,7 +22,7 @@ interface Props {
 }
 
 /** A whole plant, fetched with the drawings; it stands within a sheet. */
-export function Habit(props: Props) {
+export function Habit(props: Props & { unknown?: boolean }) {
   return (
     <Suspense fallback={<path className="gone" d="M60 42V148" />}>
       <Whole {...props} />

@@ -29,6 +29,27 @@ const hairs = (length: number, every: number): ReactNode => (
   </>
 );
 
+/** A leaf with hairs so long round its edge and on its blade, so many on each side; stout ones stand on a wart. */
+function hairyLeaf(length: number, many: number, stout: boolean): ReactNode {
+  const edge = Array.from({ length: many }, (_, i) => (i + 0.7) / (many + 0.4));
+  const at = (t: number, k: number): [number, number] => [60 + k * 33 * Math.sin(Math.PI * t) ** 0.8, 10 + 80 * t];
+  const hair = ([x, y]: [number, number], hand: number, l: number) =>
+    `M${x.toFixed(1)} ${y.toFixed(1)}l${(hand * l).toFixed(1)} ${(-0.35 * l).toFixed(1)}`;
+  const d = [1, -1]
+    .flatMap((hand) => [
+      ...edge.map((t) => hair(at(t, hand), hand, length)),
+      ...edge.filter((_, i) => i % 2 === 0).map((t) => hair(at(t, hand * 0.5), hand, length * 0.7)),
+    ])
+    .join('');
+  return (
+    <>
+      <path className="fill" d="M60 6C100 26 102 66 60 94C18 66 20 26 60 6Z" />
+      <path d="M60 96V12" />
+      {d && <path className={stout ? '' : 'fine'} d={d} />}
+    </>
+  );
+}
+
 const stem = <path d="M60 94C58 70 62 40 60 12" />;
 
 /** Drawings of stems, leaves, roots and buds, by character and state. */
@@ -195,7 +216,12 @@ export const leafParts = {
     ),
     watery: <path className="fill" d="M14 40H46V60H14ZM74 40H106V60H74Z" />,
   },
-  'leaf-hair': { hairless: hairs(0, 20), downy: hairs(5, 5), 'short-hairs': hairs(8, 12), bristly: hairs(16, 11) },
+  'leaf-hair': {
+    hairless: hairyLeaf(0, 0, false),
+    downy: hairyLeaf(4, 22, false),
+    'short-hairs': hairyLeaf(7, 9, false),
+    bristly: hairyLeaf(12, 8, true),
+  },
   'stem-hair': { hairless: hairs(0, 20), downy: hairs(5, 5), 'short-hairs': hairs(8, 12), bristly: hairs(16, 11) },
   'stem-section': {
     round: <circle className="fill" cx="60" cy="50" r="32" />,

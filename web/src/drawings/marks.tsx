@@ -23,14 +23,6 @@ const grass = (x: number) => (
   />
 );
 
-const nose = (
-  <path d="M58 12C56 34 40 48 40 60C40 68 50 72 58 66C64 74 76 70 76 60M28 84C34 76 40 92 46 84M54 88C60 80 66 96 72 88M80 84C86 76 92 92 98 84" />
-);
-
-/** One drawing for all of these states. */
-const all = <S extends string>(states: readonly S[], art: ReactNode): Record<S, ReactNode> =>
-  Object.fromEntries(states.map((s) => [s, art])) as Record<S, ReactNode>;
-
 /** Drawings of states that are neither a mushroom's nor a plant's own part: the piece, the ground, the feel of the flesh. */
 export const marks = {
   'specimen-base': {
@@ -226,9 +218,4 @@ export const marks = {
       </>
     ),
   },
-  scent: all(
-    ['faint', 'apricot', 'aniseed', 'ink', 'sickly', 'rubber', 'radish', 'foul', 'mealy', 'spicy', 'garlic'],
-    nose,
-  ),
-  'plant-scent': all(['faint', 'parsley', 'mousy', 'unpleasant', 'garlic', 'aromatic', 'sharp'], nose),
 } satisfies Record<string, Record<string, ReactNode>>;

@@ -10,6 +10,7 @@ import { Mushroom } from './Mushroom';
 import { marks } from './marks';
 import { plantParts } from './plantParts';
 import { Sheet } from './Sheet';
+import { scentParts } from './scents';
 import { merged } from './strokes';
 import { swatches } from './swatches';
 import type { StatesOf } from './vocabulary';
@@ -125,7 +126,7 @@ const coloured: { [C in Coloured]: Record<StatesOf[C], string> } = {
 
 /** The drawing of every state of every other character. A state of the guide that has none does not compile. */
 const drawn: { [C in Exclude<keyof StatesOf, Coloured>]: Record<StatesOf[C], ReactNode> } = {
-  ...merged(merged(merged(marks, plantParts), fungusParts), furtherParts),
+  ...merged(merged(merged(marks, plantParts), fungusParts), merged(furtherParts, scentParts)),
   underside: { ...posed('underside', ['gills', 'ridges', 'pores', 'teeth', 'closed']), ...fungusParts.underside },
   'stem-ring': { ...posed('stem-ring', ['none', 'thin-band', 'skirt', 'cobweb']), ...fungusParts['stem-ring'] },
   'stem-base': { ...posed('stem-base', ['plain', 'narrowed', 'swollen', 'sac', 'cord']), ...fungusParts['stem-base'] },

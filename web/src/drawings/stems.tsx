@@ -5,13 +5,39 @@ const pole = 'fill:M66 4H78V96H66Z';
 const cane = 'fill:M48 4V96H72V4Z';
 const upright = ':M20 92H100M60 92V24';
 const pair = (y: number, s = 1) => `${leafTo(60, y, -34 * s, -12 * s)}${leafTo(60, y, 34 * s, -12 * s)}`;
+/** Hairs so thick that the edge of a leaf is not seen. */
+const felt = Array.from({ length: 11 }, (_, i) => {
+  const t = (i + 0.6) / 11.2;
+  const x = 33 * Math.sin(Math.PI * t) ** 0.8;
+  const y = 8 + 84 * t;
+  return [1, -1]
+    .map((h) =>
+      [0.35, 0.7, 1]
+        .map((k) => `M${(60 + h * k * x).toFixed(1)} ${y.toFixed(1)}c${h * 4} -4 ${h * -2} -8 ${h * 6} -8`)
+        .join(''),
+    )
+    .join('');
+}).join('');
+
+/** Hairs that stand on a bulb and end in a drop. */
+const stings = [0.2, 0.4, 0.6, 0.8]
+  .flatMap((t) => {
+    const x = 33 * Math.sin(Math.PI * t) ** 0.8;
+    const y = 8 + 84 * t;
+    return [1, -1].map((h) => {
+      const px = 60 + h * x;
+      return `:M${px.toFixed(1)} ${y.toFixed(1)}l${h * 16} -4|solid:${disc(px + h * 2, y, 3)}`;
+    });
+  })
+  .join('|');
+
 const blade = leafTo(60, 92, 0, -82);
 
 /** Drawings of stems, how they stand and hold on, buds, scars, winter twigs and roots. */
 export const stemParts = drawAll({
   'growth-form': {
     'woody-climber': `${pole}|:M66 92C54 80 90 70 76 56C62 46 90 34 74 20M64 92C52 80 86 70 74 56C60 46 86 34 72 20|fill:${leafTo(56, 74, -30, -10)}${leafTo(88, 46, 26, -12)}`,
-    'soft-climber': `:M72 96V4|fine:M60 94C90 84 54 70 84 60C94 52 54 40 82 28C88 22 62 14 74 6|fill:${leafTo(62, 78, -34, -6)}${leafTo(84, 58, 28, -12)}${leafTo(62, 42, -34, -8)}`,
+    'soft-climber': `fine:M57 98V2M63 98V2|:M60 96C88 88 88 74 60 68C32 62 32 48 60 42C86 36 84 22 62 16|fill:${leafTo(82, 80, 28, 6)}${leafTo(38, 56, -28, 4)}${leafTo(80, 30, 28, 4)}`,
     fern: ':M30 94C40 60 60 30 96 14M16 94H60|fill:M40 66L18 54L46 56ZM50 52L34 34L56 44ZM62 40L52 20L68 32ZM74 30L70 12L80 24ZM46 68L70 72L52 60ZM58 54L82 58L64 46ZM70 40L94 44L76 34ZM82 30L104 30L88 24Z',
   },
   'leaf-arrangement': {
@@ -128,13 +154,11 @@ export const stemParts = drawAll({
   },
   'leaf-veins': {
     parallel:
-      'fill:M60 92C26 80 28 30 60 8C92 30 94 80 60 92Z|fine:M60 90V12M57 88C46 66 48 36 58 14M63 88C74 66 72 36 62 14M53 86C38 66 40 38 54 18M67 86C82 66 80 38 66 18',
+      'fill:M46 96C40 66 42 34 60 4C78 34 80 66 74 96Z|fine:M60 96V8M54 96C51 66 53 36 59 10M66 96C69 66 67 36 61 10M49 95C45 66 48 38 57 16M71 95C75 66 72 38 63 16',
   },
   'leaf-hair': {
-    felted:
-      'fill:M46 8V92H74V8|fine:M46 12C36 16 50 20 40 26C32 32 50 34 40 42C32 48 50 52 40 58C32 64 50 68 40 76C34 82 48 86 42 92M74 12C84 16 70 20 80 26C88 32 70 34 80 42C88 48 70 52 80 58C88 64 70 68 80 76C86 82 72 86 78 92',
-    stinging:
-      'fill:M46 8V92H74V8|:M46 20L24 16M46 42L22 38M46 64L24 60M46 84L26 80M74 20L96 16M74 42L98 38M74 64L96 60M74 84L94 80|solid:M26 14a3 3 0 1 0 0 6zM24 36a3 3 0 1 0 0 6zM26 58a3 3 0 1 0 0 6zM94 14a3 3 0 1 1 0 6zM96 36a3 3 0 1 1 0 6zM94 58a3 3 0 1 1 0 6z',
+    felted: `fill:${blade}|:M60 96V14|fine:${felt}`,
+    stinging: `fill:${blade}|:M60 96V14|${stings}`,
     prickly: `fill:${blade}|:M60 96V14|here:M60 76L46 70L60 68ZM60 62L74 56L60 54ZM60 48L48 42L60 40ZM60 34L72 28L60 26Z`,
   },
   'leaf-attachment': {

@@ -45,5 +45,8 @@ export const face = {
 /** The widest screen, in pixels, on which everything stands in one column. */
 export const narrowWidth = 760;
 export const narrow = `@media (max-width: ${narrowWidth}px)`;
+/** The narrowest screen, in pixels, on which something stands beside a list. */
+export const wideWidth = 1240;
+export const wide = `@media (min-width: ${wideWidth}px)`;
 /** Screens on which the bench stands in two columns. */
 export const medium = '@media (max-width: 1120px)';

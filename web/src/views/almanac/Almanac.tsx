@@ -1,4 +1,4 @@
-import { memo, useMemo, useState } from 'react';
+import { memo, type ReactNode, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import type { Harm, Schema } from '../../api/client';
@@ -238,11 +238,11 @@ function Sifted({
           const list = sifted.filter((t) => states.includes(t.state));
           if (list.length === 0) return null;
           const rows = () => (
-            <List aria-label={heading}>
+            <Some aria={heading} most={narrow ? firstOnPhone : list.length}>
               {list.map((t) => (
                 <One key={t.taxon} taxon={t} today={data.today} around={around} doubles={doubles} onFollow={mutate} />
               ))}
-            </List>
+            </Some>
           );
           return open || followed || name ? (
             <section key={heading}>
@@ -266,6 +266,20 @@ function Sifted({
           );
         })}
       </div>
+    </>
+  );
+}
+
+/** How many of a section stand on a phone before one asks for more. */
+const firstOnPhone = 12;
+
+/** The first of a list, and the rest when it is asked for. */
+function Some({ aria, most, children }: { aria: string; most: number; children: ReactNode[] }) {
+  const [all, setAll] = useState(false);
+  return (
+    <>
+      <List aria-label={aria}>{all ? children : children.slice(0, most)}</List>
+      {!all && children.length > most && <Quiet onPress={() => setAll(true)}>All {children.length}</Quiet>}
     </>
   );
 }

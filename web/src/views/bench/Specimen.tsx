@@ -3,7 +3,9 @@ import styled from 'styled-components';
 import type { RecordView } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button, Row } from '../../components/Buttons';
+import { Folded } from '../../components/Folded';
 import { lazily } from '../../components/lazily';
+import { useNarrow } from '../../components/useNarrow';
 import { Colours } from '../../drawings/Colours';
 import { Figure } from '../../drawings/Figure';
 import { c } from '../../theme/tokens';
@@ -47,6 +49,9 @@ const Odd = styled.span<{ $box: Place }>`
   justify-content: center;
   pointer-events: none;
 `;
+
+/** How many readings, the latest, stand on a phone; those before are folded. */
+const latest = 5;
 
 interface Props {
   record: RecordView;
@@ -96,6 +101,48 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
       })}
     </Marked>
   );
+  const isNarrow = useNarrow();
+  const earlier = record.readings.length - latest;
+  const one = (r: RecordView['readings'][number]) => {
+    const character = guide.character(r.character);
+    const name = character?.name ?? r.character;
+    return (
+      <div key={r.character}>
+        <dt>
+          {name}
+          {character?.hint ? ' (a hint)' : ''}
+        </dt>
+        <dd className={odd.has(r.character) ? 'odd' : ''}>
+          <span>
+            {r.says}
+            {odd.has(r.character) && ` (unusual for ${guide.nameOf(record.ruling?.working ?? '').toLowerCase()})`}
+          </span>
+          {!closed && (
+            <Row>
+              <Button aria-label={`Change ${name}`} onPress={() => onPick(r.character)}>
+                Change
+              </Button>
+              <Button aria-label={`Clear ${name}`} onPress={() => onClear(r.character)}>
+                Clear
+              </Button>
+            </Row>
+          )}
+        </dd>
+        {(r.held || r.disputed) && !closed && (
+          <dd className="held">
+            <span>
+              {r.disputed
+                ? 'Read otherwise elsewhere at the same time, so it counts as unsure.'
+                : record.misread?.includes(r.character)
+                  ? 'In practice you misread this more often than usual, so it counts as unsure.'
+                  : 'Changed after it stood in the way, so it counts as unsure.'}
+            </span>
+            <Button onPress={() => onPick(r.character, true)}>Look afresh</Button>
+          </dd>
+        )}
+      </div>
+    );
+  };
   return (
     <Box aria-label="The specimen">
       <h2>As read so far</h2>
@@ -115,48 +162,12 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
       </figure>
       <Colours shown={shown} />
       {record.readings.length === 0 && <p>Nothing read yet. Every answer is kept as you make it.</p>}
-      <dl>
-        {record.readings.map((r) => {
-          const character = guide.character(r.character);
-          const name = character?.name ?? r.character;
-          return (
-            <div key={r.character}>
-              <dt>
-                {name}
-                {character?.hint ? ' (a hint)' : ''}
-              </dt>
-              <dd className={odd.has(r.character) ? 'odd' : ''}>
-                <span>
-                  {r.says}
-                  {odd.has(r.character) && ` (unusual for ${guide.nameOf(record.ruling?.working ?? '').toLowerCase()})`}
-                </span>
-                {!closed && (
-                  <Row>
-                    <Button aria-label={`Change ${name}`} onPress={() => onPick(r.character)}>
-                      Change
-                    </Button>
-                    <Button aria-label={`Clear ${name}`} onPress={() => onClear(r.character)}>
-                      Clear
-                    </Button>
-                  </Row>
-                )}
-              </dd>
-              {(r.held || r.disputed) && !closed && (
-                <dd className="held">
-                  <span>
-                    {r.disputed
-                      ? 'Read otherwise elsewhere at the same time, so it counts as unsure.'
-                      : record.misread?.includes(r.character)
-                        ? 'In practice you misread this more often than usual, so it counts as unsure.'
-                        : 'Changed after it stood in the way, so it counts as unsure.'}
-                  </span>
-                  <Button onPress={() => onPick(r.character, true)}>Look afresh</Button>
-                </dd>
-              )}
-            </div>
-          );
-        })}
-      </dl>
+      <dl>{(isNarrow ? record.readings.slice(-latest) : record.readings).map(one)}</dl>
+      {isNarrow && earlier > 0 && (
+        <Folded open={false} heading={`${earlier} earlier`}>
+          {() => <dl>{record.readings.slice(0, -latest).map(one)}</dl>}
+        </Folded>
+      )}
     </Box>
   );
 }

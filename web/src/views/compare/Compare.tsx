@@ -10,13 +10,12 @@ import { useRecord } from '../../api/useRecord';
 import { useSettings } from '../../api/useSettings';
 import { Ask } from '../../components/Ask';
 import { Button, Row, Toggle } from '../../components/Buttons';
-import { byWord } from '../../components/byWord';
 import { Equipment } from '../../components/Equipment';
 import { Text } from '../../components/Fields';
 import { scoreWords } from '../../components/guideWords';
 import { Page, Waiting } from '../../components/Page';
-import { Pick } from '../../components/Pick';
 import { Popup } from '../../components/Popup';
+import { TaxonPicker } from '../../components/TaxonPicker';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { useNarrow } from '../../components/useNarrow';
 import { useShortcuts } from '../../components/useShortcuts';
@@ -83,13 +82,6 @@ export default function Compare() {
       return next;
     });
   const kingdom = guide.taxon(target)?.kingdom;
-  const named = [...guide.taxa].sort((a, b) => byWord(a.display_name, b.display_name));
-  const choose = (kind?: string) => [
-    { id: '', name: 'Choose one' },
-    ...named
-      .filter((t) => !kind || t.kingdom === kind)
-      .map((t) => ({ id: t.id, name: `${t.display_name} (${t.name})` })),
-  ];
   return (
     <Wide>
       {record && (
@@ -101,18 +93,17 @@ export default function Compare() {
       <Choices data-screen-only open={!narrowed || others.length === 0}>
         <summary>Which, when and with what</summary>
         <Row as="form" onSubmit={(e: React.FormEvent) => e.preventDefault()}>
-          <Pick
-            label="This one"
-            value={target}
-            onChange={(id) => change(id, guide.taxon(id)?.kingdom === kingdom ? others.filter((o) => o !== id) : [])}
-            options={choose()}
+          <TaxonPicker
+            label={target ? `Instead of ${guide.nameOf(target).toLowerCase()}` : 'This one'}
+            onPick={(t) => change(t.id, t.kingdom === kingdom ? others.filter((o) => o !== t.id) : [])}
           />
-          <Pick
-            label="Lay beside it"
-            value=""
-            onChange={(id) => id && !others.includes(id) && id !== target && change(target, [...others, id].slice(-4))}
-            options={choose(kingdom)}
-          />
+          {target && (
+            <TaxonPicker
+              label={`Lay beside ${guide.nameOf(target).toLowerCase()}`}
+              kingdom={kingdom}
+              onPick={(t) => !others.includes(t.id) && t.id !== target && change(target, [...others, t.id].slice(-4))}
+            />
+          )}
         </Row>
         <Row>
           <Text label="What is there to see on" type="date" value={when} onChange={setWhen} />
@@ -131,7 +122,11 @@ export default function Compare() {
         </p>
       )}
       {!target || others.length === 0 ? (
-        <p>Choose one, and up to four to lay beside it.</p>
+        <p>
+          {target
+            ? `Now choose what to lay beside ${guide.nameOf(target).toLowerCase()}.`
+            : 'Choose one, then up to four to lay beside it.'}
+        </p>
       ) : (
         data && (
           <Table
@@ -213,7 +208,7 @@ function Table({
             <h2>
               <Link href={`/guide/${taxa[i]?.id}`}>{taxa[i]?.display_name}</Link>
             </h2>
-            {taxa[i] && <UseAndHarm taxon={taxa[i]} />}
+            <div>{taxa[i] && <UseAndHarm taxon={taxa[i]} />}</div>
             {i > 0 && data.others.length > 1 && (
               <Button aria-label={`Take ${taxa[i]?.display_name} away`} onPress={() => onDrop(taxa[i]?.id ?? '')}>
                 Take away

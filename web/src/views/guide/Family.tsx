@@ -1,52 +1,96 @@
+import styled from 'styled-components';
 import { Link } from 'wouter';
+import type { Taxon } from '../../api/client';
 import { useFamily } from '../../api/useFamily';
 import { useGuide } from '../../api/useGuide';
 import { Page, Waiting } from '../../components/Page';
-import { UseAndHarm } from '../../components/UseAndHarm';
-import { Rows } from './Rows';
+import { Cards, TaxonCard } from '../../components/TaxonCard';
+import { organWords } from '../../components/words';
+import { Drawing } from '../../drawings/lazy';
+import { c } from '../../theme/tokens';
 
-/** A family: what its taxa in this guide share, and each of them, the gravest first. */
+const Traits = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(148px, 1fr));
+  gap: 10px;
+  margin: 10px 0;
+  > li { display: grid; gap: 4px; align-content: start; padding: 12px; border-radius: 14px; background: ${c('paper')}; break-inside: avoid; font-size: 15px; }
+  strong { font-size: 16px; }
+  .art { display: flex; flex-wrap: wrap; gap: 4px; align-items: center; }
+  small { color: ${c('stone')}; font-size: 14px; }
+`;
+
+/** How many drawings stand for a trait. */
+const drawn = 2;
+
+/** A family: what its taxa in this guide share, drawn; what is gathered of it, and what it is taken for within the family. */
 export default function Family({ name }: { name: string }) {
   const { data, error } = useFamily(name);
   const { guide } = useGuide();
   if (!data || !guide) return <Waiting error={error} />;
+  const gathered = data.taxa.filter((t) => t.use !== 'none');
+  const others = data.taxa.filter((t) => t.use === 'none');
+  const deadly = data.taxa.filter((t) => t.harm === 'deadly').length;
+  const grave = others.filter((t) => t.harm === 'deadly' || t.harm === 'serious');
+  const beside = (t: Taxon) =>
+    `/compare?target=${t.id}&${grave
+      .slice(0, 4)
+      .map((x) => `other=${x.id}`)
+      .join('&')}`;
   return (
-    <Page>
+    <Page $wide>
       <p>
         <Link href="/guide">The guide</Link>
       </p>
       <h1>{data.name}</h1>
-      {data.older.length > 0 && <p>In older books: {data.older.join(', ')}.</p>}
-      <h2>What all {data.taxa.length} of this guide share</h2>
+      <p>
+        {data.taxa.length} in this guide: {gathered.length} gathered, {deadly} deadly.
+        {data.older.length > 0 && ` In older books: ${data.older.join(', ')}.`}
+      </p>
+      <h2>What they have in common</h2>
       {data.traits.length === 0 ? (
-        <p>Nothing that others do not show too, or this guide holds one of them only.</p>
+        <p>Nothing that sets them apart from others, as far as this guide goes.</p>
       ) : (
-        <Rows>
+        <Traits>
           {data.traits.map((t) => {
             const character = guide.character(t.character);
             return (
               <li key={t.character}>
-                <strong>{character?.name}</strong>
-                <span>{t.states.map((s) => character?.states.find((x) => x.id === s)?.name).join('; or ')}</span>
+                <span className="art">
+                  {t.states.slice(0, drawn).map((s) => (
+                    <Drawing key={s} character={t.character} state={s} size={58} />
+                  ))}
+                </span>
+                <strong>{t.states.map((s) => character?.states.find((x) => x.id === s)?.name).join('; or ')}</strong>
+                <small>{character && `${organWords[character.organ]}: ${character.name.toLowerCase()}`}</small>
               </li>
             );
           })}
-        </Rows>
+        </Traits>
       )}
-      <p>Shared by those this guide holds; others of the family may differ.</p>
-      <h2>Its taxa</h2>
-      <Rows>
-        {data.taxa.map((t) => (
-          <li key={t.id}>
-            <strong>
-              <Link href={`/guide/${t.id}`}>{t.display_name}</Link>
-            </strong>
-            <span>
-              <em>{t.name}</em>, <UseAndHarm taxon={t} />
-            </span>
-          </li>
-        ))}
-      </Rows>
+      <p>True of those in this guide; others of the family may differ.</p>
+      {gathered.length > 0 && (
+        <section aria-label="Gathered">
+          <h2>Gathered</h2>
+          <Cards>
+            {gathered.map((t) => (
+              <TaxonCard key={t.id} taxon={t}>
+                {grave.length > 0 && <Link href={beside(t)}>Beside the dangerous ones</Link>}
+              </TaxonCard>
+            ))}
+          </Cards>
+        </section>
+      )}
+      {others.length > 0 && (
+        <section aria-label="Not gathered">
+          <h2>Not gathered, the gravest first</h2>
+          <Cards>
+            {others.map((t) => (
+              <TaxonCard key={t.id} taxon={t} />
+            ))}
+          </Cards>
+        </section>
+      )}
     </Page>
   );
 }

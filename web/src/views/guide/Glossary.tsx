@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { Link } from 'wouter';
 import { useGuide } from '../../api/useGuide';
 import { Text } from '../../components/Fields';
+import { Folded } from '../../components/Folded';
 import { Page, Waiting } from '../../components/Page';
 import { inOrder, Scale } from '../../components/Scale';
 import { organWords } from '../../components/words';
@@ -30,43 +31,55 @@ export default function Glossary() {
   );
   const organs = guide.organs.filter((o) => shown.some((x) => x.organ === o));
   return (
-    <Page>
+    <Page $wide>
       <p>
         <Link href="/guide">The guide</Link>
       </p>
       <h1>Words and drawings</h1>
       <Text label="Find a word" type="search" value={word} onChange={setWord} placeholder="volva, sheath, gills" />
       {shown.length === 0 && <p role="status">No feature is called that.</p>}
-      {organs.map((o) => (
-        <div key={o}>
-          <h2>{organWords[o] ?? o}</h2>
-          {shown
-            .filter((x) => x.organ === o)
-            .map((x) => (
-              <Term key={x.id} aria-label={x.name}>
-                <h3>
-                  {x.name} {x.term && <em>({x.term})</em>}
-                </h3>
-                <p>
-                  {x.how} {x.pitfall && <strong>Beware: </strong>}
-                  {x.pitfall} {x.hint && 'A hint: it never settles anything alone.'}
-                </p>
-                <ul>
-                  {x.states.map((s) => (
-                    <li key={s.id}>
-                      <Drawing character={x.id} state={s.id} size={56} />
-                      {s.name}
-                      <Scale of={s} states={x.states} />
-                    </li>
-                  ))}
-                </ul>
-                {x.states.map(
-                  (s) => s.scale?.[0] === s.id && <p key={s.id}>On a scale: {inOrder(s.scale, x.states)}.</p>,
-                )}
-              </Term>
-            ))}
-        </div>
-      ))}
+      {organs.map((o) => {
+        const here = shown.filter((x) => x.organ === o);
+        return (
+          <Folded
+            key={`${o} ${query === ''}`}
+            open={query !== ''}
+            heading={
+              <h2>
+                {organWords[o] ?? o}: {here.length}
+              </h2>
+            }
+          >
+            {() => (
+              <>
+                {here.map((x) => (
+                  <Term key={x.id} aria-label={x.name}>
+                    <h3>
+                      {x.name} {x.term && <em>({x.term})</em>}
+                    </h3>
+                    <p>
+                      {x.how} {x.pitfall && <strong>Beware: </strong>}
+                      {x.pitfall} {x.hint && 'A hint: it never settles anything alone.'}
+                    </p>
+                    <ul>
+                      {x.states.map((s) => (
+                        <li key={s.id}>
+                          <Drawing character={x.id} state={s.id} size={56} />
+                          {s.name}
+                          <Scale of={s} states={x.states} />
+                        </li>
+                      ))}
+                    </ul>
+                    {x.states.map(
+                      (s) => s.scale?.[0] === s.id && <p key={s.id}>On a scale: {inOrder(s.scale, x.states)}.</p>,
+                    )}
+                  </Term>
+                ))}
+              </>
+            )}
+          </Folded>
+        );
+      })}
     </Page>
   );
 }

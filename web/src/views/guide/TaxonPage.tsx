@@ -7,29 +7,48 @@ import { useSettings } from '../../api/useSettings';
 import { useStartRecord } from '../../api/useStartRecord';
 import { type Stage, useTaxonPage } from '../../api/useTaxonPage';
 import { Button, Primary, Row, Toggle } from '../../components/Buttons';
+import { Folded } from '../../components/Folded';
 import { monthNames, scoreWords, whenWords } from '../../components/guideWords';
 import { Stalk } from '../../components/Harm';
 import { Mark } from '../../components/Mark';
 import { Page, Waiting } from '../../components/Page';
 import { UseAndHarm } from '../../components/UseAndHarm';
+import { useNarrow } from '../../components/useNarrow';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
 import { harmWords, organWords, today } from '../../components/words';
+import { Colours } from '../../drawings/Colours';
 import { Figure } from '../../drawings/Figure';
+import { Thumb } from '../../drawings/Thumb';
 import { c, narrow } from '../../theme/tokens';
 import { TaxonOverlay } from './TaxonOverlay';
 
 const Top = styled.div`
   display: grid;
   margin-top: 10px;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 24px;
+  grid-template-columns: minmax(300px, 0.9fr) minmax(0, 1.4fr);
+  gap: 28px;
   align-items: start;
   figure { margin: 0; background: ${c('paper')}; border-radius: 16px; padding: 10px 18px; display: grid; }
   figcaption { font-size: 14px; color: ${c('stone')}; }
   .names { color: ${c('stone')}; }
   .worth { display: flex; gap: 10px; align-items: center; margin: 10px 0; }
-  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+  .drawn { position: sticky; top: 14px; }
+  @media (max-height: 720px) { .drawn { position: static; } }
+  ${narrow} { grid-template-columns: minmax(0, 1fr); gap: 14px; .drawn { display: contents; > figure { order: -1; } } }
+  @media print { .drawn { position: static; } }
+`;
+
+const Doubles = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
+  gap: 10px;
+  margin: 10px 0 16px;
+  li { display: grid; grid-template-columns: 76px minmax(0, 1fr); gap: 12px; padding: 10px; border-radius: 14px; background: ${c('paper')}; break-inside: avoid; font-size: 15px; line-height: 1.35; }
+  a { font-weight: 600; }
+  .name { display: flex; gap: 6px; align-items: center; font-size: 17px; }
+  .name svg { flex: none; height: 30px; width: 12px; }
+  ${narrow} { grid-template-columns: minmax(0, 1fr); li { grid-template-columns: 60px minmax(0, 1fr); } }
 `;
 
 const Stages = styled(Row)`margin-top: 10px;`;
@@ -79,6 +98,7 @@ export default function TaxonPage({ id }: { id: string }) {
   const { guide } = useGuide();
   const { data: settings } = useSettings();
   const { start } = useStartRecord();
+  const isNarrow = useNarrow();
   const [, go] = useLocation();
   useTitle(data?.view.display_name);
   if (!data || !guide) return <Waiting error={error} />;
@@ -99,24 +119,65 @@ export default function TaxonPage({ id }: { id: string }) {
       (record) => go(`/bench/${record}`),
     );
   return (
-    <Page>
+    <Page $wide>
       <p>
         <Link href="/guide">The guide</Link> · <Link href={`/guide/family/${t.family}`}>{t.family}</Link>
       </p>
       <Top>
-        <figure>
-          <Figure
-            kingdom={t.kingdom}
-            shown={data.usual}
-            sizes={data.sizes}
-            label={`${t.display_name}, drawn from what the guide says`}
-          />
-          <figcaption>
-            {stage ? `As it is ${whenWords[stage]}` : 'As it usually is'}
-            {month > 0 && `, in ${monthNames[month - 1]}`}. Broken lines:{' '}
-            {month > 0 ? 'not there, or not said' : 'not said'}
-          </figcaption>
-        </figure>
+        <div className="drawn">
+          <figure>
+            <Figure
+              kingdom={t.kingdom}
+              shown={data.usual}
+              sizes={data.sizes}
+              label={`${t.display_name}, drawn from what the guide says`}
+            />
+            <figcaption>
+              {stage ? `As it is ${whenWords[stage]}` : 'As it usually is'}
+              {month > 0 && `, in ${monthNames[month - 1]}`}. Broken lines:{' '}
+              {month > 0 ? 'not there, or not known' : 'not known'}
+            </figcaption>
+            <Colours shown={data.usual} />
+          </figure>
+          <div>
+            <Stages role="group" aria-label="Month of the figure">
+              <Button aria-label="The month before" onPress={() => turn(-1)}>
+                ‹
+              </Button>
+              <Toggle isSelected={month === 0} onChange={() => setMonth(0)}>
+                any month
+              </Toggle>
+              <span role="status">{month > 0 && monthNames[month - 1]}</span>
+              <Button aria-label="The month after" onPress={() => turn(1)}>
+                ›
+              </Button>
+            </Stages>
+            {data.stages.length > 0 && (
+              <Stages role="group" aria-label="Stage of the figure">
+                {(['', ...data.stages] as Stage[]).map((s) => (
+                  <Toggle key={s} isSelected={s === stage} onChange={() => setStage(s)}>
+                    {s ? whenWords[s] : 'as usual'}
+                  </Toggle>
+                ))}
+              </Stages>
+            )}
+            <Season page={data} month={month} />
+            {data.season.length > 0 && (
+              <p>
+                Its season {data.season_at}, by rule
+                {data.view.use !== 'none' && (
+                  <>
+                    ;{' '}
+                    <Link href={`/almanac?q=${encodeURIComponent(data.view.display_name)}`}>
+                      follow it in the almanac
+                    </Link>
+                  </>
+                )}
+                .
+              </p>
+            )}
+          </div>
+        </div>
         <div>
           <h1>{t.display_name}</h1>
           <p>
@@ -135,110 +196,69 @@ export default function TaxonPage({ id }: { id: string }) {
             </span>
           </div>
           <Row>
-            <Primary onPress={begin}>Hold one against it</Primary>
+            {t.use !== 'none' && <Primary onPress={begin}>Check one you found</Primary>}
             {beside.length > 0 && (
-              <Link href={`/compare?target=${t.id}&${beside.join('&')}`}>Lay it beside its lookalikes</Link>
+              <Link href={`/compare?target=${t.id}&${beside.join('&')}`}>Beside its lookalikes</Link>
             )}
           </Row>
-          <Stages role="group" aria-label="Month of the figure">
-            <Button aria-label="The month before" onPress={() => turn(-1)}>
-              ‹
-            </Button>
-            <Toggle isSelected={month === 0} onChange={() => setMonth(0)}>
-              any month
-            </Toggle>
-            <span role="status">{month > 0 && monthNames[month - 1]}</span>
-            <Button aria-label="The month after" onPress={() => turn(1)}>
-              ›
-            </Button>
-          </Stages>
-          {data.stages.length > 0 && (
-            <Stages role="group" aria-label="Stage of the figure">
-              {(['', ...data.stages] as Stage[]).map((s) => (
-                <Toggle key={s} isSelected={s === stage} onChange={() => setStage(s)}>
-                  {s ? whenWords[s] : 'as usual'}
-                </Toggle>
-              ))}
-            </Stages>
+          <Texts>
+            {data.disputed && (
+              <div className="dispute">
+                <dt>Disputed</dt>
+                <dd>{data.disputed}</dd>
+              </div>
+            )}
+            {(
+              [
+                ['Touching it', [data.does, data.handling].filter(Boolean).join(' ')],
+                ['Seen from afar', data.scouting],
+                ['Harvest', data.harvest],
+                ['Piece by piece', data.conditions.length > 0 && <Pieces page={data} />],
+                ['After rain', afterRain(data.after_rain)],
+                ['Preparation', (data.preparation || data.steps.length > 0) && <Preparing page={data} />],
+                [
+                  'Dried',
+                  data.yield?.dried && `About ${data.yield.dried * 100} of 100 parts of the fresh weight are left.`,
+                ],
+                ['Recorded limits, no advice', limits(data.dose)],
+                ['Cautions', data.cautions],
+              ] as const
+            ).map(
+              ([name, text]) =>
+                text && (
+                  <Fragment key={name}>
+                    <dt>{name}</dt>
+                    <dd>{text}</dd>
+                  </Fragment>
+                ),
+            )}
+          </Texts>
+          <Mistaken of={t.id} heading="What it can be mistaken for" list={data.lookalikes} />
+          <Mistaken
+            of={t.id}
+            heading={t.use === 'none' ? 'What people mistake it for' : 'It can itself pass for'}
+            list={data.taken_as.filter((k) => !data.lookalikes.some((l) => l.taxon.id === k.taxon.id))}
+          />
+          {data.lookalikes.length + data.taken_as.length === 0 && t.use === 'none' && (
+            <p>This guide knows nothing gathered that it is mistaken for.</p>
+          )}
+          {data.beyond.length > 0 && (
+            <>
+              <h2>Also mistaken for it, and not in this guide</h2>
+              <Texts>
+                {data.beyond.map((o) => (
+                  <Fragment key={o.name}>
+                    <dt>
+                      <i>{o.name}</i>
+                    </dt>
+                    <dd>{o.tell}</dd>
+                  </Fragment>
+                ))}
+              </Texts>
+            </>
           )}
         </div>
       </Top>
-      <Season page={data} month={month} />
-      {data.season.length > 0 && (
-        <p>
-          Its season {data.season_at}, by rule
-          {data.view.use !== 'none' && (
-            <>
-              ; <Link href={`/almanac?q=${encodeURIComponent(data.view.display_name)}`}>follow it in the almanac</Link>
-            </>
-          )}
-          .
-        </p>
-      )}
-      <Texts>
-        {data.disputed && (
-          <div className="dispute">
-            <dt>Disputed</dt>
-            <dd>{data.disputed}</dd>
-          </div>
-        )}
-        {(
-          [
-            ['Touching it', [data.does, data.handling].filter(Boolean).join(' ')],
-            ['Seen from afar', data.scouting],
-            ['Harvest', data.harvest],
-            ['Piece by piece', data.conditions.length > 0 && <Pieces page={data} />],
-            ['After rain', afterRain(data.after_rain)],
-            ['Preparation', (data.preparation || data.steps.length > 0) && <Preparing page={data} />],
-            [
-              'Dried',
-              data.yield?.dried && `About ${data.yield.dried * 100} of 100 parts of the fresh weight are left.`,
-            ],
-            ['Recorded limits, no advice', limits(data.dose)],
-            ['Cautions', data.cautions],
-          ] as const
-        ).map(
-          ([name, text]) =>
-            text && (
-              <Fragment key={name}>
-                <dt>{name}</dt>
-                <dd>{text}</dd>
-              </Fragment>
-            ),
-        )}
-      </Texts>
-      {data.lookalikes.length > 0 && (
-        <>
-          <h2>Taken for it</h2>
-          <Texts>
-            {data.lookalikes.map((l) => (
-              <Fragment key={l.taxon.id}>
-                <dt>
-                  <Link href={`/guide/${l.taxon.id}`}>{l.taxon.display_name}</Link> (<UseAndHarm taxon={l.taxon} />)
-                </dt>
-                <dd>
-                  {l.tell} <Link href={`/compare?target=${t.id}&other=${l.taxon.id}`}>Side by side</Link>
-                </dd>
-              </Fragment>
-            ))}
-          </Texts>
-        </>
-      )}
-      {data.beyond.length > 0 && (
-        <>
-          <h2>Also taken for it, and not in this guide</h2>
-          <Texts>
-            {data.beyond.map((o) => (
-              <Fragment key={o.name}>
-                <dt>
-                  <i>{o.name}</i>
-                </dt>
-                <dd>{o.tell}</dd>
-              </Fragment>
-            ))}
-          </Texts>
-        </>
-      )}
       {t.own === 'taxon' ? (
         <p>
           <Mark>yours</Mark> <Link href={`/guide/mine/${t.id}`}>Change it</Link>
@@ -246,11 +266,38 @@ export default function TaxonPage({ id }: { id: string }) {
       ) : (
         <TaxonOverlay page={data} />
       )}
-      <h2>What it shows</h2>
-      <Shows page={data} />
+      <Folded open={!isNarrow} heading={<h2>What it shows, feature by feature</h2>}>
+        {() => <Shows page={data} />}
+      </Folded>
       <p>Known from: {data.regions.join(', ')}.</p>
       <p>Where this comes from: {data.sources.join('; ')}.</p>
     </Page>
+  );
+}
+
+/** Those that are mistaken for each other, with what tells them apart. */
+function Mistaken({ of, heading, list }: { of: string; heading: string; list: Described['lookalikes'] }) {
+  if (list.length === 0) return null;
+  return (
+    <section aria-label={heading}>
+      <h2>{heading}</h2>
+      <Doubles>
+        {list.map((l) => (
+          <li key={l.taxon.id}>
+            <Thumb taxon={l.taxon.id} kingdom={l.taxon.kingdom} size={76} />
+            <div>
+              <div className="name">
+                <Stalk small thorns={harmWords[l.taxon.harm]?.thorns ?? 0} />
+                <Link href={`/guide/${l.taxon.id}`}>{l.taxon.display_name}</Link>
+              </div>
+              <UseAndHarm taxon={l.taxon} />
+              <div>{l.tell}</div>
+              <Link href={`/compare?target=${of}&other=${l.taxon.id}`}>Side by side</Link>
+            </div>
+          </li>
+        ))}
+      </Doubles>
+    </section>
   );
 }
 

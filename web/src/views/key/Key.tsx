@@ -21,6 +21,7 @@ import { UseAndHarm } from '../../components/UseAndHarm';
 import { useShortcuts } from '../../components/useShortcuts';
 import { purposes, today } from '../../components/words';
 import { Drawing } from '../../drawings/lazy';
+import { Thumb } from '../../drawings/Thumb';
 import { c } from '../../theme/tokens';
 
 const Leads = styled.div`
@@ -38,7 +39,7 @@ const Leads = styled.div`
 const Left = styled.ul`
   margin-top: 10px;
   columns: 2 260px;
-  li { break-inside: avoid; padding: 5px 0; }
+  li { break-inside: avoid; padding: 5px 0; display: grid; grid-template-columns: 44px minmax(0, 1fr); gap: 10px; align-items: center; }
 `;
 
 const Written = styled.ol`
@@ -140,6 +141,9 @@ export default function Key() {
   );
 }
 
+/** How many of the names that are left are shown before one asks for all. */
+const namesShown = 24;
+
 /** Before an answer in the address, that it was not kept as a reading. */
 const notKept = '~';
 
@@ -205,6 +209,7 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
   const busy = useRef(false);
   const [, go] = useLocation();
   const heading = useRef<HTMLHeadingElement>(null);
+  const [all, setAll] = useState(false);
   const question = `${answers.length}`;
   const stood = useRef(question);
   useEffect(() => {
@@ -320,12 +325,18 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
           : `${data.left} of this part ${data.left === 1 ? 'is' : 'are'} left, the gravest first. ${answers.length > 0 ? 'Every answer was kept on a record.' : ''}`}
       </p>
       <Left aria-label="Names left">
-        {data.taxa.map((t) => (
+        {(all ? data.taxa : data.taxa.slice(0, namesShown)).map((t) => (
           <li key={t.id}>
-            <Link href={`/guide/${t.id}`}>{t.display_name}</Link> <em>{t.name}</em>, <UseAndHarm taxon={t} />
+            <Thumb taxon={t.id} kingdom={t.kingdom} size={44} />
+            <span>
+              <Link href={`/guide/${t.id}`}>{t.display_name}</Link> <em>{t.name}</em>, <UseAndHarm taxon={t} />
+            </span>
           </li>
         ))}
       </Left>
+      {!all && data.taxa.length > namesShown && (
+        <Quiet onPress={() => setAll(true)}>All {data.taxa.length} names</Quiet>
+      )}
     </Page>
   );
 }

@@ -6,11 +6,15 @@ import { useChangeRecord } from '../../api/useChangeRecord';
 import { useRecords } from '../../api/useRecords';
 import { Button, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
+import { Nearby } from '../../components/Nearby';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
+import { useWide } from '../../components/useNarrow';
 import { usePause } from '../../components/usePause';
 import { doneWords, verdictWords } from '../../components/words';
-import { c, face, narrow } from '../../theme/tokens';
+import { Thumb } from '../../drawings/Thumb';
+import { c, face, narrow, wide as wideScreen } from '../../theme/tokens';
+import { Beside } from './Beside';
 
 const List = styled.ul`
   margin-top: 18px;
@@ -19,9 +23,9 @@ const List = styled.ul`
 
 const Item = styled.li`
   display: grid;
-  grid-template-columns: 11rem minmax(0, 1fr) 4rem auto;
+  grid-template-columns: 56px minmax(0, 1fr) auto;
   gap: 6px 16px;
-  align-items: center;
+  align-items: start;
   padding: 12px 0;
   border-top: 1.5px solid ${c('mist')};
   && h2 { font-size: 18px; margin-top: 0; }
@@ -32,7 +36,15 @@ const Item = styled.li`
   .ruled-clear { color: ${c('cut')}; }
   .why { color: ${c('stone')}; font-size: 15px; }
   .margin { text-align: right; font-size: 13px; line-height: 1.1; strong { display: block; font: 800 24px/1 ${face.head}; font-variant-numeric: tabular-nums; } }
-  ${narrow} { grid-template-columns: minmax(0, 1fr) auto; .what { grid-column: 1 / -1; order: 3; } button { grid-column: 1 / -1; order: 4; justify-self: end; } }
+    .picture { border: 0; background: none; padding: 0; min-height: 0; }
+  &[aria-current='true'] { background: ${c('paper')}; border-radius: 12px; }
+  .side { display: grid; gap: 10px; justify-items: end; }
+  .side button { min-height: 44px; padding: 6px 12px; font-weight: 500; border-color: ${c('stone')}; }
+  ${narrow} { grid-template-columns: 48px minmax(0, 1fr) auto; gap: 4px 12px; padding: 10px 0; .why { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; } }
+`;
+
+const Panes = styled.div`
+  ${wideScreen} { display: grid; grid-template-columns: minmax(0, 1.6fr) minmax(330px, 1fr); gap: 30px; align-items: start; > div { position: sticky; top: 14px; margin-top: 18px; } }
 `;
 
 const marks: Record<Verdict, string> = {
@@ -48,7 +60,7 @@ export default function Records() {
   const [query, setQuery] = useState('');
   const [deleted, setDeleted] = useState(false);
   return (
-    <Page>
+    <Page $wide>
       <h1 tabIndex={-1}>Records</h1>
       <p>
         What was looked at. What was gathered stands in the <Link href="/baskets">baskets</Link>, what lies waiting
@@ -68,7 +80,10 @@ export default function Records() {
 
 function Found({ query, deleted }: { query: string; deleted: boolean }) {
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useRecords(query, deleted);
+  const wide = useWide();
+  const [beside, setBeside] = useState('');
   if (!data) return <Waiting error={error} within />;
+  const shown = data.some((r) => r.id === beside) ? beside : data[0]?.id;
   if (data.length === 0)
     return (
       <p>
@@ -85,11 +100,19 @@ function Found({ query, deleted }: { query: string; deleted: boolean }) {
     );
   return (
     <>
-      <List aria-label={deleted ? 'Deleted records' : 'Records'}>
-        {data.map((r) => (
-          <One key={r.id} row={r} />
-        ))}
-      </List>
+      <Panes>
+        <List aria-label={deleted ? 'Deleted records' : 'Records'}>
+          {data.map((r) => (
+            <One
+              key={r.id}
+              row={r}
+              beside={wide && r.id === shown}
+              onBeside={wide ? () => setBeside(r.id) : undefined}
+            />
+          ))}
+        </List>
+        {wide && shown && <Nearby>{() => <Beside key={shown} id={shown} />}</Nearby>}
+      </Panes>
       {hasNextPage && (
         <Row>
           <Button isDisabled={isFetchingNextPage} onPress={() => fetchNextPage()}>
@@ -101,7 +124,7 @@ function Found({ query, deleted }: { query: string; deleted: boolean }) {
   );
 }
 
-function One({ row }: { row: RecordRow }) {
+function One({ row, beside, onBeside }: { row: RecordRow; beside: boolean; onBeside?: (() => void) | undefined }) {
   const { change } = useChangeRecord(row.id);
   // The row is gone then, and who works by the keyboard goes on at the top of the list.
   const toTop = () => document.querySelector<HTMLElement>('main h1')?.focus();
@@ -118,19 +141,41 @@ function One({ row }: { row: RecordRow }) {
   const name =
     (row.working_name && `${row.working_name}${sure ? '' : '?'}`) ||
     (row.kingdom === 'fungi' ? 'A mushroom without a name' : 'A plant without a name');
+  const picture = row.working ? (
+    <Thumb taxon={row.working} kingdom={row.kingdom} size={48} />
+  ) : (
+    <svg
+      viewBox="0 0 26 26"
+      width="48"
+      height="48"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"
+      strokeDasharray="2 3"
+    >
+      <circle cx="13" cy="13" r="9" />
+    </svg>
+  );
   return (
-    <Item>
-      {row.verdict ? (
-        <div className={`verdict ${row.verdict}`}>
-          <svg viewBox="0 0 26 26" aria-hidden="true">
-            <path d={marks[row.verdict]} />
-          </svg>
-          {verdictWords[row.verdict].short}
-        </div>
+    <Item aria-current={beside || undefined}>
+      {onBeside ? (
+        <Button className="picture" aria-label={`Show ${name}, ${row.date}, beside the list`} onPress={onBeside}>
+          {picture}
+        </Button>
       ) : (
-        <div className="verdict">{row.stale ? 'Being ruled on anew …' : 'Cannot be ruled on'}</div>
+        picture
       )}
       <div className="what">
+        {row.verdict ? (
+          <div className={`verdict ${row.verdict}`}>
+            <svg viewBox="0 0 26 26" aria-hidden="true">
+              <path d={marks[row.verdict]} />
+            </svg>
+            {verdictWords[row.verdict].short}
+          </div>
+        ) : (
+          <div className="verdict">{row.stale ? 'Being ruled on anew …' : 'Cannot be ruled on'}</div>
+        )}
         <h2>
           <Link href={`/bench/${row.id}`}>{name}</Link>
         </h2>
@@ -141,18 +186,20 @@ function One({ row }: { row: RecordRow }) {
         <div className="why">{row.reason}</div>
         {row.odd && <div className="why">{row.odd}</div>}
       </div>
-      <div className="margin">
-        <strong>{row.margin ?? '–'}</strong>slips
+      <div className="side">
+        <div className="margin">
+          <strong>{row.margin ?? '–'}</strong>slips
+        </div>
+        {row.deleted ? (
+          <Button aria-label={`Bring ${name}, ${row.date}, back`} onPress={back}>
+            Bring it back
+          </Button>
+        ) : (
+          <Button aria-label={`Delete ${name}, ${row.date}`} onPress={remove}>
+            Delete
+          </Button>
+        )}
       </div>
-      {row.deleted ? (
-        <Button aria-label={`Bring ${name}, ${row.date}, back`} onPress={back}>
-          Bring it back
-        </Button>
-      ) : (
-        <Button aria-label={`Delete ${name}, ${row.date}`} onPress={remove}>
-          Delete
-        </Button>
-      )}
     </Item>
   );
 }

@@ -20,6 +20,7 @@ import { dayInFull, purposes } from '../../components/words';
 import { leafParts } from '../../drawings/leaves';
 import { Mushroom } from '../../drawings/Mushroom';
 import { Sheet } from '../../drawings/Sheet';
+import { Thumb } from '../../drawings/Thumb';
 import { c, narrow } from '../../theme/tokens';
 
 const Season = lazily(() => import('./Season'));
@@ -41,7 +42,7 @@ const Purpose = styled.div`
 const Found = styled.ul`
   margin-top: 10px;
   max-width: 34rem;
-  button { width: 100%; text-align: left; margin-bottom: 6px; font-weight: 500; }
+  button { width: 100%; text-align: left; margin-bottom: 6px; padding: 4px 12px; font-weight: 500; display: grid; grid-template-columns: 48px minmax(0, 1fr); gap: 10px; align-items: center; }
   em { color: ${c('stone')}; }
 `;
 
@@ -211,7 +212,10 @@ export default function Start() {
               {found.data.slice(0, 8).map((t) => (
                 <li key={t.id}>
                   <Button isDisabled={starting} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
-                    <Name taxon={t} />
+                    <Thumb taxon={t.id} kingdom={t.kingdom} size={48} />
+                    <span>
+                      <Name taxon={t} />
+                    </span>
                   </Button>
                 </li>
               ))}

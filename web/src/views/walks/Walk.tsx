@@ -10,6 +10,7 @@ import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
 import { Page, Waiting } from '../../components/Page';
+import { useNarrow } from '../../components/useNarrow';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
 import { verdictWords } from '../../components/words';
@@ -145,6 +146,7 @@ function Planned({
   open: boolean;
   onChange: (change: WalkChange) => void;
 }) {
+  const isNarrow = useNarrow();
   const imperial = useSettings().data?.units === 'imperial';
   const o = walk.outing;
   const nameOf = (id: string) => (o.places ?? []).find((p) => p.id === id)?.name ?? id;
@@ -200,9 +202,15 @@ function Planned({
       </Band>
       <Columns>
         <div>
-          {plan.targets.map((t, i) => (
-            <Target key={t.taxon} target={t} advice={walk.advice[i]} guide={guide} />
-          ))}
+          {plan.targets.map((t, i) =>
+            isNarrow && i > 0 ? (
+              <Folded key={t.taxon} open={false} heading={guide.nameOf(t.taxon)}>
+                {() => <Target target={t} advice={walk.advice[i]} guide={guide} />}
+              </Folded>
+            ) : (
+              <Target key={t.taxon} target={t} advice={walk.advice[i]} guide={guide} />
+            ),
+          )}
         </div>
         <div>
           {!bare && <Bag walk={walk} kit={plan.kit} guide={guide} open={open} onChange={onChange} />}
