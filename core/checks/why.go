@@ -14,7 +14,7 @@ import (
 // knows what hangs on an answer sees what they hope for.
 func (a *asker) why(n int, o option) string {
 	if n != o.column {
-		return fmt.Sprintf("Do this first: only then does the next one count in full (%s).", called(&a.g.Columns[o.column]))
+		return fmt.Sprintf("Do this first: only then can the next look settle anything (%s).", called(&a.g.Columns[o.column]))
 	}
 	if sure, may := a.tells(n); sure.Any() {
 		return fmt.Sprintf("The answer tells %s from %s.", a.it(), a.among(sure))
@@ -24,14 +24,14 @@ func (a *asker) why(n int, o option) string {
 	switch code := a.r.Code(); {
 	case o.demand == len(a.r.Demanded()):
 	case code == ruling.MustSee:
-		return fmt.Sprintf("Nobody should call it %s without having seen this.", a.name(a.r.WorkingTaxon()))
+		return fmt.Sprintf("Do not call it %s before you have seen this.", a.name(a.r.WorkingTaxon()))
 	case code == ruling.TooLittleSeen:
 		return fmt.Sprintf("Shows whether it is built like %s at all.", a.name(a.r.WorkingTaxon()))
 	case code == ruling.SignPossible:
 		return "Makes sure whether a warning sign is there."
 	}
 	if o.gain > 0 {
-		return "Adds a little against what is still standing, not enough by itself."
+		return "Adds a little against what it may still be; not enough by itself."
 	}
 	return "Helps to find which one it is; it rules nothing harmful out."
 }

@@ -117,7 +117,7 @@ type telling struct {
 // sentences make the reasons' sentences: plain words, what was seen, what is missing, what to do.
 var sentences = map[Code]func(telling) string{
 	Sign: func(t telling) string {
-		return fmt.Sprintf("What you read is a warning sign on its own: %s", t.signSays(t.reason.Sign))
+		return fmt.Sprintf("What you saw is a warning sign on its own: %s", t.signSays(t.reason.Sign))
 	},
 	SignPossible: func(t telling) string {
 		return fmt.Sprintf("This may be a warning sign: %s Make sure of it before anything else.", t.signSays(t.reason.Sign))
@@ -127,12 +127,12 @@ var sentences = map[Code]func(telling) string{
 	},
 	OnlyHarmfulFits: func(t telling) string {
 		if t.fits.Meets(t.takeable) {
-			return fmt.Sprintf("%s fits what you read far better than anything one would take.", guide.AtStart(t.name))
+			return fmt.Sprintf("%s fits what you saw far better than anything one would take.", guide.AtStart(t.name))
 		}
-		return fmt.Sprintf("%s fits what you read, and nothing one would take does.", guide.AtStart(t.name))
+		return fmt.Sprintf("%s fits what you saw, and nothing one would take does.", guide.AtStart(t.name))
 	},
 	NothingToTake: func(t telling) string {
-		return fmt.Sprintf("What you read is %s, and this guide knows no use for it.", t.name)
+		return fmt.Sprintf("What you saw is %s, and this guide knows no use for it.", t.name)
 	},
 	LookAgain: func(t telling) string {
 		return fmt.Sprintf("One answer does not go with the others. Look again at this: %s.", t.character)
@@ -144,7 +144,7 @@ var sentences = map[Code]func(telling) string{
 		return fmt.Sprintf("This is not %s as this guide knows it, nor anything else in it. Leave it.", t.name)
 	},
 	NothingFits: func(telling) string {
-		return "Nothing in this guide that one would take fits what you read. Leave it."
+		return "Nothing in this guide that one would take fits what you saw. Leave it."
 	},
 	NotOut: func(t telling) string {
 		n, _ := t.sheet.Guide.Taxon(t.reason.Taxon)
@@ -152,16 +152,16 @@ var sentences = map[Code]func(telling) string{
 		return notOutSays(&h, t.name)
 	},
 	CannotBeSeparated: func(t telling) string {
-		return fmt.Sprintf("Nothing that can still be read here and now would tell it from %s for certain.", t.name)
+		return fmt.Sprintf("Nothing you can still look at here would tell it from %s for certain.", t.name)
 	},
 	GuideTooThin: func(telling) string {
 		return "This guide knows no harmful species to hold it against, so it can rule none out."
 	},
 	MustSee: func(t telling) string {
-		return fmt.Sprintf("Nobody should call it %s without this, firmly seen: %s.", t.name, t.character)
+		return fmt.Sprintf("Do not call it %s before you have clearly seen this: %s.", t.name, t.character)
 	},
 	TooLittleSeen: func(t telling) string {
-		return fmt.Sprintf("Too little of what you read is proof that it is %s. Read more of its build.", t.name)
+		return fmt.Sprintf("Too little of what you saw proves that it is %s. Look at more of how it is built.", t.name)
 	},
 	Gate: func(t telling) string {
 		gates := t.sheet.Guide.Gates
@@ -172,7 +172,7 @@ var sentences = map[Code]func(telling) string{
 		return fmt.Sprintf("%s can do serious harm if it is misused. Show it to somebody who was taught.", guide.AtStart(t.name))
 	},
 	AllOut: func(t telling) string {
-		return fmt.Sprintf("All %d were ruled out by what you saw. Read as %s.", t.harmful.Count(), t.name)
+		return fmt.Sprintf("All %d harmful ones were ruled out by what you saw. You took it for %s.", t.harmful.Count(), t.name)
 	},
 }
 
@@ -186,12 +186,12 @@ func (r *Ruling) say(x Reason) string {
 }
 
 func notOutSays(h *Harmful, name string) string {
-	needs := "one more firm look"
+	needs := "one more clear look"
 	if missing := h.CutsMissing(); missing > 1 {
-		needs = fmt.Sprintf("%d more firm looks", missing)
+		needs = fmt.Sprintf("%d more clear looks", missing)
 	}
 	if h.Status == Open {
-		return fmt.Sprintf("Nothing you read tells it from %s yet; it takes at least %s.", name, needs)
+		return fmt.Sprintf("Nothing you saw tells it from %s yet; it takes at least %s.", name, needs)
 	}
 	return fmt.Sprintf("%s is not ruled out yet; it takes at least %s.", guide.AtStart(name), needs)
 }

@@ -23,8 +23,9 @@ test('pictures of the main views', async ({ page }) => {
     map: '/places',
     ring: place,
     year: '/year?year=2026',
-    guide: '/guide',
-    'guide-taxon': '/guide/amanita-rubescens',
+    guide: '/guide?family=Boletaceae',
+    records: '/records',
+    'guide-taxon': '/guide/symphytum-officinale',
     almanac: '/almanac?date=2026-09-05',
     walk: planned,
     basket,
@@ -37,7 +38,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/key');
   await page.getByLabel('When was it found?').selectOption('10');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/underside/);
   await shot(page, 'key');
   await page.emulateMedia({ colorScheme: 'dark' });
@@ -86,8 +87,6 @@ test('pictures of a day at home', async ({ browser }) => {
     await shot(page, 'today');
     await page.goto('/practice');
     await shot(page, 'practice');
-    await page.goto('/practice/misread');
-    await shot(page, 'misread');
     const id = crypto.randomUUID().replace(/^(.{14})4/, '$17');
     const post = async (path: string, sent: object) => {
       const answer = await page.request.post(`/api/v1${path}`, { data: { op: crypto.randomUUID(), ...sent } });
@@ -117,7 +116,7 @@ test('pictures of a day at home', async ({ browser }) => {
     await expect(page.getByRole('button', { name: 'Stop' })).toBeHidden();
     await page.goto('/emergency?person=01960000-0000-7000-8000-00000000a001');
     await page.getByLabel('When the first sign came').fill('2026-09-13T17:30');
-    await expect(page.getByRole('list', { name: 'What stands nearest to it' })).toBeVisible();
+    await expect(page.getByRole('list', { name: 'What it is most easily mistaken for' })).toBeVisible();
     await page.getByRole('heading', { level: 1 }).click();
     await page.evaluate(() => scrollTo(0, 0));
     await shot(page, 'emergency', 1280, 1500);

@@ -18,7 +18,7 @@ const next = (page: Page, n: number) => expect(piece(page).getByRole('heading', 
 test('twenty pieces, another kind at the twelfth: eight are checked again, and the rest is told', async ({ page }) => {
   test.slow();
   await page.goto(demo(1));
-  await page.getByRole('button', { name: 'Gather more: a basket' }).click();
+  await page.getByRole('button', { name: 'Gather more of it: a basket' }).click();
   await next(page, 1);
   await expect(piece(page).getByRole('list', { name: 'Looked at on each piece' })).toContainText(
     'Underside: blunt ridges',

@@ -3,7 +3,7 @@ import { asking, begin, beginAs, demo, expect, feature, read, test, verdict } fr
 test('what a record is about can be changed, and undone', async ({ page }) => {
   await begin(page, 'A mushroom');
   await page.getByText('About this record: name, day, place, note').click();
-  await page.getByLabel('Working name').selectOption({ label: 'Death cap (Amanita phalloides)' });
+  await page.getByLabel('What you take it for').selectOption({ label: 'Death cap (Amanita phalloides)' });
   await page.getByRole('textbox', { name: 'Place' }).fill('Under the crooked beech');
   await page.getByRole('button', { name: 'Keep these' }).click();
   await expect(verdict(page)).toHaveText('Leave it.');
@@ -16,7 +16,7 @@ test('what a record is about can be changed, and undone', async ({ page }) => {
 test('looked at to touch it, what burns is what must be ruled out', async ({ page }) => {
   await begin(page, 'A plant', '2026-06-20');
   await page.getByText('About this record: name, day, place, note').click();
-  await page.getByLabel('Looked at to').selectOption('touch');
+  await page.getByLabel('What it is for').selectOption('touch');
   await page.getByRole('button', { name: 'Keep these' }).click();
   await expect(page.getByRole('region', { name: /still standing/ }).getByRole('heading', { level: 3 })).toContainText([
     'Wolfsbane',
@@ -50,7 +50,7 @@ test('taking what is not cleared is warned of before it is kept', async ({ page 
   await page.goto(demo(10));
   await page.getByText('Close this record: what was done with it').click();
   await page.getByLabel('What was done').selectOption({ label: 'Took it' });
-  await expect(page.getByRole('alert').filter({ hasText: 'does not say that nothing harmful fits' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'may still fit this one' })).toBeVisible();
   const amount = page.getByLabel('How much (grams)');
   await amount.pressSequentially('a lot'); // only what can be part of a number is taken
   await expect(amount).toHaveValue(/^\s*$/);
@@ -73,7 +73,7 @@ test('the canes tell what cut them and what still could, and lead there', async 
   }
   await expect(cane).toContainText('Two thorns: hospital');
   await expect(cane).toContainText('Cut: underside: blunt ridges, part of the flesh');
-  await expect(cane).toContainText('one more cut');
+  await expect(cane).toContainText('needs 1 more cut');
   await cane.getByRole('button', { name: 'Spacing of gills' }).click();
   await expect(asking(page).getByRole('heading', { level: 2 })).toHaveText(/How close together/);
   await asking(page)
@@ -102,7 +102,7 @@ test('an odd answer that was looked at twice stands and is told, and weights are
   ).toBeVisible();
   await expect(page.getByText('(unusual for penny bun)')).toBeVisible();
   const canes = page.getByRole('region', { name: /still standing/ });
-  await expect(canes.getByText(/Speaks for it: skin of the cap: scaly/).first()).toBeVisible();
+  await expect(canes.getByText(/Points to it: skin of the cap: scaly/).first()).toBeVisible();
   await expect(canes.getByText(/dB/)).toHaveCount(0);
   await page.keyboard.press('?');
   await page.getByText('Show the weights').click();

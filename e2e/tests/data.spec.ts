@@ -71,7 +71,7 @@ test.describe('data of a program of their own', () => {
     await expect(page.getByRole('main')).toContainText('Nothing was looked at yet');
     await page.goto('/data');
     await choose(page, 'Choose a file', file);
-    const plan = page.getByRole('region', { name: 'What it would come to' });
+    const plan = page.getByRole('region', { name: 'What would change' });
     await expect(plan).toContainText(/\d\d new, 0 changed, 0 here already, 0 refused/);
     await page.getByRole('button', { name: 'Take it in' }).click();
     await expect(page.getByText(/^Taken in: \d\d new, 0 changed/)).toBeVisible();
@@ -97,7 +97,7 @@ test.describe('data of a program of their own', () => {
     writeFileSync(file, 'lat,lon,name\n49.31,19.31,"=The weir"\n491,19.3,Nowhere\n');
     await page.goto('/data');
     await choose(page, 'Choose a file', file);
-    const plan = page.getByRole('region', { name: 'What it would come to' });
+    const plan = page.getByRole('region', { name: 'What would change' });
     await expect(plan).toContainText('1 new, 0 changed, 0 here already, 1 refused');
     await expect(plan.getByRole('row', { name: /Nowhere/ })).toContainText('A latitude is from -90 to 90 degrees');
     await expect(page.getByRole('button', { name: 'Take it in' })).toBeDisabled();

@@ -48,7 +48,7 @@ test("a taxon's page shows stages, lookalikes and where it comes from, and start
   await page.goto('/guide/amanita-rubescens');
   await page.getByRole('link', { name: 'Side by side' }).first().click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');
-  await expect(page.getByText('shows seldom or never what the first does').first()).toBeVisible();
+  await expect(page.getByText('rarely or never looks like the first').first()).toBeVisible();
   await page.goto('/guide/family/Umbelliferae');
   await expect(page.getByText('has nothing of a family')).toBeVisible();
   await page.goto('/guide/amanita-rubescens');
@@ -81,20 +81,20 @@ test('side by side, readings are made and the ruling follows', async ({ page }) 
   await expect(page.getByRole('heading', { name: 'Autumn crocus' })).toBeVisible();
   await page.keyboard.press('ArrowLeft');
   await expect(page.getByRole('heading', { name: 'Lily of the valley' })).toBeVisible();
-  await page.getByRole('region', { name: 'What parts them' }).evaluate((on) => {
+  await page.getByRole('region', { name: 'What tells them apart' }).evaluate((on) => {
     const touch = (clientX: number) => [new Touch({ identifier: 1, target: on, clientX, clientY: 300 })];
     on.dispatchEvent(new TouchEvent('touchstart', { touches: touch(300), bubbles: true }));
     on.dispatchEvent(new TouchEvent('touchend', { changedTouches: touch(150), bubbles: true }));
   });
   await expect(page.getByRole('heading', { name: 'Autumn crocus' })).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
-  const rows = page.getByRole('region', { name: 'What parts them' });
+  const rows = page.getByRole('region', { name: 'What tells them apart' });
   await expect(rows).toContainText('Smell of the crushed leaf');
   await page.getByText('With what I have here').click();
   await page.getByRole('button', { name: 'a nose' }).click();
   await expect(rows).not.toContainText('Smell of the crushed leaf');
   await page.getByRole('button', { name: 'a nose' }).click();
-  await page.getByLabel('What is there to see on').fill('2026-03-10'); // ramsons' leaves, no flowers yet
+  await page.getByLabel('What can be seen on').fill('2026-03-10'); // ramsons' leaves, no flowers yet
   await expect(rows).not.toContainText('How flowers stand');
   await page.getByRole('button', { name: 'On any day' }).click();
   await expect(rows).toContainText('How flowers stand');
@@ -105,7 +105,7 @@ test('side by side, readings are made and the ruling follows', async ({ page }) 
 test("a key walked with a can't tell, a step back, ends in the same record", async ({ page }) => {
   await page.goto('/key');
   await page.getByLabel('When was it found?').selectOption('10');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   const question = page.getByRole('heading', { level: 1 });
   await expect(question).toHaveText(/underside of the cap/);
   const left = page.getByRole('status').filter({ hasText: 'left' });
@@ -124,14 +124,14 @@ test("a key walked with a can't tell, a step back, ends in the same record", asy
   await read(page, 'Ring on the stem', /None/);
   await expect(verdict(page)).toHaveText('Keep looking.');
   await page.goto(`/key?kingdom=fungi&record=${demo(10).split('/').at(-1)}`);
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   await page.getByRole('button', { name: /Can't tell/ }).click();
   await page.getByRole('button', { name: 'Back a step' }).click();
   await page.goto(demo(10)); // what was read before stays read, and undoing a step undoes nothing else
   await expect(page.getByRole('button', { name: 'Change Underside' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'The specimen' })).toContainText('Pores, like a sponge');
   await page.goto('/key');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   await page.getByRole('button', { name: /to print/ }).click();
   await expect(page.getByRole('list', { name: 'The key' }).getByRole('listitem').first()).toContainText('1. ');
   await expect(page.getByText('never eat on its word')).toBeVisible();
@@ -198,7 +198,7 @@ test('a record made wholly side by side is ruled as the command line rules', asy
 test("a record walked by key, with a can't tell, is ruled as the command line rules", async ({ page }) => {
   await page.goto('/key?kingdom=fungi');
   await page.getByLabel('When was it found?').selectOption('10');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   const question = page.getByRole('heading', { level: 1 });
   const known = await answers(page, 'amanita-phalloides');
   const leads = page.locator('main').getByRole('group').first().getByRole('button');
@@ -239,7 +239,7 @@ test('a key asks for what is at hand, at the stage that was named', async ({ pag
   page.on('request', (r) => {
     if (r.url().includes('/key?')) asked.push(r.url());
   });
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'left, the gravest first' })).toBeVisible();
   const query = new URL(asked[0] ?? '').searchParams;
   expect([query.get('without'), query.get('no_colour'), query.get('stage'), query.get('month')]).toEqual([
@@ -250,14 +250,14 @@ test('a key asks for what is at hand, at the stage that was named', async ({ pag
   ]);
   await page.getByRole('button', { name: 'Another key' }).click();
   await page.goto('/key?kingdom=none');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'There is no such key' })).toBeVisible();
 });
 
 test('two quick presses on a key answer one question', async ({ page }) => {
   await page.goto('/key');
   await page.getByLabel('When was it found?').selectOption('10');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   const question = page.getByRole('heading', { level: 1 });
   await expect(question).toHaveText(/underside of the cap/);
   const sent: string[] = [];

@@ -56,12 +56,12 @@ test('the keyboard alone does a whole record', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'A mushroom' })).toBeVisible();
   await tabTo(on('A mushroom'));
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Nothing read yet.')).toBeVisible();
+  await expect(page.getByText('Nothing looked at yet.')).toBeVisible();
   const first = await asking(page).getByRole('heading', { level: 2 }).textContent();
   await pressed(page, '2');
-  await expect(page.getByText('Nothing read yet.')).toHaveCount(0);
+  await expect(page.getByText('Nothing looked at yet.')).toHaveCount(0);
   await page.keyboard.press('z');
-  await expect(page.getByText('Nothing read yet.')).toBeVisible();
+  await expect(page.getByText('Nothing looked at yet.')).toBeVisible();
   await page.keyboard.press('y');
   await expect(asking(page).getByRole('heading', { level: 2 })).not.toHaveText(first ?? '');
   await page.keyboard.press('u');
@@ -113,8 +113,11 @@ test('settings change what is asked, and stand at the foot', async ({ page }) =>
     if ((await heading.count()) === 0) break;
     const question = await heading.textContent();
     expect(question).not.toContain('colour is');
-    if ((await asking(page).getByLabel('Measured, or from').count()) > 0) break; // a size has no buttons
-    await asking(page).getByRole('group').first().getByRole('button').first().click();
+    const size = asking(page).getByLabel('Measured, or from');
+    const answer = asking(page).getByRole('group').first().getByRole('button').first();
+    await expect(size.or(answer)).toBeVisible();
+    if ((await size.count()) > 0) break; // a size has no buttons
+    await answer.click();
     await expect(heading.filter({ hasText: question ?? '' })).toHaveCount(0);
   }
   await page.goto('/settings');
@@ -127,7 +130,7 @@ test('the walk-through goes over a practice record once, and clears it away', as
   await page.goto('/');
   await page.getByRole('button', { name: 'Walk through' }).click();
   const card = page.getByRole('complementary', { name: 'Walk-through' });
-  await expect(card).toContainText('This line rules');
+  await expect(card).toContainText('Start with this line');
   await expect(verdict(page)).toHaveText('Keep looking.');
   await card.getByRole('button', { name: 'Next' }).click();
   await asking(page).getByRole('button', { name: 'Dug out whole' }).click();
@@ -164,7 +167,7 @@ test('help lists the keys of the view, and they work', async ({ page }) => {
   await page.keyboard.press('ArrowRight');
   await expect(page.getByText('As it usually is, in Jan')).toBeVisible();
   await page.keyboard.press('k');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   const question = page.getByRole('heading', { level: 1 });
   const first = await question.textContent();
   await expect(page.getByRole('group').getByRole('button').first()).toBeEnabled();
@@ -196,7 +199,7 @@ test('two windows that read one thing differently are told so', async ({ page, c
   const other = await context.newPage();
   await other.addInitScript(() => Reflect.deleteProperty(window, 'BroadcastChannel')); // it hears nothing of the first
   await other.goto(page.url());
-  await expect(other.getByText('Nothing read yet.')).toBeVisible();
+  await expect(other.getByText('Nothing looked at yet.')).toBeVisible();
   await read(page, 'Underside', /Blunt ridges/);
   await read(other, 'Underside', /Pores/); // it was drawn before the first was read, and does not know of it
   await expect(other.getByText('Read otherwise elsewhere at the same time')).toBeVisible();

@@ -108,7 +108,7 @@ test('from the basket to the pan, to the plate, to the sheet that nobody wants t
     await expect(page.getByRole('link', { name: /Poison centre/ }).first()).toContainText('0 000 100 200');
     await page.getByLabel('Who is ill').selectOption({ label: 'Mirel Tovas' });
     await page.getByLabel('When the first sign came').fill('2026-09-13T17:30');
-    const nearest = page.getByRole('list', { name: 'What stands nearest to it' }).first();
+    const nearest = page.getByRole('list', { name: 'What it is most easily mistaken for' }).first();
     await expect(nearest.getByRole('listitem').first()).toContainText(/deadly.*it fits/i);
     await expect(nearest.getByRole('listitem').filter({ hasText: 'Destroying angel' })).toContainText(/it fits/);
     await expect(page.getByText(/point to the gravest poisons/)).toBeVisible();

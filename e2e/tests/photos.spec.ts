@@ -174,7 +174,7 @@ test('a young field mushroom: the clock goes on, the print falls chocolate brown
     const standing = page.getByRole('region', { name: 'Harmful species still standing' });
     await standing.getByText(/^\d+ more/).click();
     await expect(standing.getByText('Destroying angel', { exact: true })).toBeVisible();
-    await page.getByRole('link', { name: 'Lay a spore print' }).click();
+    await page.getByRole('link', { name: 'Make a spore print' }).click();
     await page.getByLabel('Where on the tray').fill('In the middle');
     await page.getByRole('button', { name: 'Lay it' }).click();
     const mine = page.getByRole('listitem').filter({ hasText: 'In the middle' });

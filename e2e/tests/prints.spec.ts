@@ -3,7 +3,7 @@ import { begin, expect, test } from './thicket';
 test('a print is laid from the bench, and what fell is read on its record', async ({ page }) => {
   await begin(page, 'A mushroom', '2026-09-12');
   const bench = page.url();
-  await page.getByRole('link', { name: 'Lay a spore print' }).click();
+  await page.getByRole('link', { name: 'Make a spore print' }).click();
   await page.getByLabel('Where on the tray').fill('Under the red cup');
   await page.getByRole('button', { name: 'Lay it' }).click();
   const waiting = page.getByRole('list', { name: 'Prints that lie waiting' });

@@ -352,8 +352,8 @@ test('a record whose name is gone from the guide shows its readings, and takes a
     if (await ridges.isVisible()) await ridges.click({ timeout: 1000 }); // a press on a page that moves may be lost
     await expect(specimen).toContainText('Blunt ridges', { timeout: 2000 });
   }).toPass();
-  await expect(page.getByLabel('Working name').locator('option:checked')).toHaveText(/no longer in your guide/);
-  await page.getByLabel('Working name').selectOption('cantharellus-cibarius');
+  await expect(page.getByLabel('What you take it for').locator('option:checked')).toHaveText(/no longer in your guide/);
+  await page.getByLabel('What you take it for').selectOption('cantharellus-cibarius');
   await page.getByRole('button', { name: 'Keep these' }).click();
   await expect(verdict(page)).toHaveText('Keep looking.');
 });

@@ -5,7 +5,7 @@ test('a chanterelle, answered as asked, is cleared, named, closed and found agai
   await answerUntil(page, 'cantharellus-cibarius', 'No harmful');
   await expect(verdict(page)).toHaveText('No harmful species in this guide still fits.');
   await expect(page.getByText(/(\d+) of \1 harmful species ruled out/)).toBeVisible();
-  await page.getByRole('button', { name: 'Yes, I too call it golden chanterelle' }).click();
+  await page.getByRole('button', { name: 'Yes, I take it for golden chanterelle' }).click();
   await expect(page.getByText('(your name)')).toBeVisible();
   await expect(page.getByText('This is not a promise.')).toBeVisible();
   await page.getByLabel('What was done').selectOption({ label: 'Took it' });
@@ -67,7 +67,7 @@ test('what was read on a torn base is not firm', async ({ page }) => {
     .getByText(/^\d+ more/)
     .first()
     .click();
-  await expect(page.getByText(/Not firm yet: base of the stem/).first()).toBeVisible();
+  await expect(page.getByText(/Not sure yet: base of the stem/).first()).toBeVisible();
 });
 
 test('a look-again is asked afresh with everything covered, and a changed reading waits for it', async ({ page }) => {
@@ -112,7 +112,7 @@ test('a cleared record names its weak points, which can be read afresh, and why 
   await expect(page.getByRole('button', { name: 'Change Kind of plant' })).toBeVisible();
   await page.goto(demo(5));
   await expect(asking(page)).toContainText(
-    'Do this first: only then does the next one count in full (base of the stem).',
+    'Do this first: only then can the next look settle anything (base of the stem).',
   );
   await page.goto(demo(10));
   await expect(asking(page)).toContainText(/can rule out|tells .* from/);

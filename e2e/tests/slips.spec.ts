@@ -84,7 +84,7 @@ test('a record is started once, and closed once', async ({ page }) => {
 
 test("a key's walk takes one answer a question, and is there again after a reload", async ({ page }) => {
   await page.goto('/key?kingdom=plantae');
-  await page.getByRole('button', { name: 'Walk it' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   const sent = readings(page);
   const leads = page.getByRole('group').getByRole('button');
   await expect(leads.first()).toBeEnabled();

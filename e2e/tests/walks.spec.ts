@@ -59,7 +59,7 @@ test('two hours on 5 September without a knife, from the first word to four card
   await page.getByRole('button', { name: 'Plan it' }).click();
   await expect(band(page)).toContainText(/\d+ min of 120: golden chanterelle, field mushroom, bilberry, hazel\./);
   await expect(band(page).getByRole('listitem').filter({ hasText: 'on foot' })).toHaveCount(3);
-  await expect(band(page)).toContainText('that is proved');
+  await expect(band(page)).toContainText('that is certain');
 
   // What stands in the same ground, the strictest first, each with its tell and what is to be seen of it.
   const dangers = (of: string) => page.getByRole('list', { name: `Dangers: ${of}` });
@@ -162,14 +162,14 @@ test('the almanac follows the day, the month, stars, own dates and rain', async 
   await expect(ends.getByRole('listitem').filter({ hasText: 'Bilberry' })).toContainText(
     '3 days early this year, from 3 dates',
   );
-  await page.getByRole('button', { name: '4 harmful doubles about now' }).first().click();
+  await page.getByRole('button', { name: '4 harmful lookalikes now' }).first().click();
   await expect(ends.getByRole('link', { name: 'Deadly nightshade' }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Wild marjoram: not followed; one more' }).click();
   await expect(page.getByRole('button', { name: 'Wild marjoram: 1 star; one more' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Wild marjoram: not followed; one more' })).toBeVisible();
   await page.getByRole('button', { name: 'Jan: what is there' }).click();
-  await expect(page.getByLabel('Seen from the day')).toHaveValue('2026-01-15');
+  await expect(page.getByLabel('On the day')).toHaveValue('2026-01-15');
   await expect(page.getByRole('list', { name: 'In season' })).not.toContainText('Bilberry');
   await page.getByRole('button', { name: 'What I follow', exact: true }).click();
   await expect(

@@ -11,6 +11,7 @@ import { Pick, toFirstWrong } from './Pick';
 import { Quantity } from './Quantity';
 import { Scale } from './Scale';
 import { useSettled } from './settled';
+import { strings } from './strings';
 import { useShortcuts } from './useShortcuts';
 import { minutes } from './words';
 
@@ -102,7 +103,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
       <p className="how">{character.how}</p>
       {character.pitfall && (
         <p className="aside">
-          <strong>Beware:</strong> {character.pitfall}
+          <strong>{strings.beware}</strong> {character.pitfall}
         </p>
       )}
       {character.kind === 'states' ? (
@@ -134,11 +135,11 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
       )}
       <p className="aside cost">
         {[
-          `Takes ${minutes(character.minutes)}`,
-          character.wait_minutes > 0 && `then ${Math.round(character.wait_minutes / 60)} hours' waiting at home`,
-          character.needs.length > 0 && `needs ${character.needs.join(', ')}`,
-          !character.touch && 'no touching needed',
-          character.hint && 'a hint: it never settles anything alone',
+          strings.takes(minutes(character.minutes)),
+          character.wait_minutes > 0 && strings.thenHoursWaitingAtHome(Math.round(character.wait_minutes / 60)),
+          character.needs.length > 0 && strings.needs(character.needs.join(', ')),
+          !character.touch && strings.noTouchingNeeded,
+          character.hint && strings.aHintItNeverSettles,
         ]
           .filter(Boolean)
           .join('; ')}
@@ -146,30 +147,30 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
       </p>
       {character.fades && (
         <Below>
-          <Quantity label="Scented pieces handled before this one" value={handled} onChange={setHandled} whole />
+          <Quantity label={strings.scentedPiecesHandledBeforeThis} value={handled} onChange={setHandled} whole />
         </Below>
       )}
       <Below>
         <Toggle isSelected={unsure} onChange={setUnsure}>
-          Not sure of it
+          {strings.notSureOfIt}
         </Toggle>
         {character.kind === 'states' && (
           <Toggle isSelected={several} onChange={setSeveral}>
-            Shows more than one
+            {strings.showsMoreThanOne}
           </Toggle>
         )}
         {several && character.kind === 'states' && (
           <Primary isDisabled={waits || chosen.length === 0} onPress={() => keep(chosen)}>
-            Keep these {chosen.length}
+            {strings.keepThese(chosen.length)}
           </Primary>
         )}
         <Quiet aria-expanded={blind} onPress={() => setBlind(!blind)}>
-          Can't see it, because …
+          {strings.cantSeeItBecause}
         </Quiet>
-        {onCancel && <Quiet onPress={onCancel}>Back to what is next</Quiet>}
+        {onCancel && <Quiet onPress={onCancel}>{strings.backToWhatIsNext}</Quiet>}
       </Below>
       {blind && (
-        <Below role="group" aria-label="Can't see it, because">
+        <Below role="group" aria-label={strings.cantSeeItBecause2}>
           {guide?.unseen.map((u) => (
             <Button key={u.id} isDisabled={waits} onPress={() => onRead({ character: character.id, unseen: u.id })}>
               {u.name}
@@ -220,23 +221,29 @@ function Measure({ character, reading, imperial, busy, unsure, onRead }: Measure
     >
       <Below>
         <Quantity
-          label={length ? 'Measured, or from' : 'Counted, or from'}
+          label={length ? strings.measuredOrFrom : strings.countedOrFrom}
           value={from}
           onChange={setFrom}
           whole={!length}
           wrong={wrong}
         />
-        <Quantity label="To, if it varies" value={to} onChange={setTo} whole={!length} {...(length ? { unit } : {})} />
+        <Quantity
+          label={strings.toIfItVaries}
+          value={to}
+          onChange={setTo}
+          whole={!length}
+          {...(length ? { unit } : {})}
+        />
         {length && (
           <Pick
-            label="Unit"
+            label={strings.unit}
             value={unit}
             onChange={setUnit}
             options={['mm', 'cm', 'in'].map((u) => ({ id: u, name: u }))}
           />
         )}
         <Primary type="submit" isDisabled={busy}>
-          Keep it
+          {strings.keepIt}
         </Primary>
       </Below>
     </form>

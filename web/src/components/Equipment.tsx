@@ -3,6 +3,7 @@ import type { Lacks } from '../api/client';
 import type { GuideIndex } from '../api/useGuide';
 import { c } from '../theme/tokens';
 import { Row, Toggle } from './Buttons';
+import { strings } from './strings';
 
 const Fold = styled.details`
   margin-top: 10px;
@@ -26,10 +27,10 @@ export function Equipment({
   return (
     <Fold data-screen-only>
       <summary>
-        With what I have here{' '}
-        <span>{missing.length > 0 ? `without ${missing.join(', ')}` : 'every tool and sense'}</span>
+        {strings.withWhatIHaveHere}
+        <span>{missing.length > 0 ? strings.without(missing.join(', ')) : strings.everyToolAndSense}</span>
       </summary>
-      <Row role="group" aria-label="At hand">
+      <Row role="group" aria-label={strings.atHand}>
         {guide.tools.map((t) => (
           <Toggle
             key={t}
@@ -42,10 +43,10 @@ export function Equipment({
           </Toggle>
         ))}
         <Toggle isSelected={!lacks.no_colour} onChange={(on) => onChange({ ...lacks, no_colour: !on })}>
-          an eye for colours
+          {strings.anEyeForColours}
         </Toggle>
         <Toggle isSelected={!lacks.no_smell} onChange={(on) => onChange({ ...lacks, no_smell: !on })}>
-          a nose
+          {strings.aNose}
         </Toggle>
       </Row>
     </Fold>

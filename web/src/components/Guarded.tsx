@@ -2,6 +2,7 @@ import { Component, type ReactNode } from 'react';
 import { whenUp } from '../api/reach';
 import { Button } from './Buttons';
 import { Waiting } from './Page';
+import { strings } from './strings';
 
 interface Props {
   /** What is shown anew when this changes, after it had failed. */
@@ -45,9 +46,9 @@ export class Guarded extends Component<Props, { failed?: string | undefined }> {
     return (
       this.props.instead ?? (
         <Waiting>
-          <h1>This view could not be shown</h1>
-          <p>What you kept is still there. Is there a connection, and is the program running?</p>
-          <Button onPress={this.again}>Try again</Button>
+          <h1>{strings.thisViewCouldNotBe}</h1>
+          <p>{strings.whatYouKeptIsStill}</p>
+          <Button onPress={this.again}>{strings.tryAgain}</Button>
         </Waiting>
       )
     );

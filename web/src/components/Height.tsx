@@ -1,5 +1,6 @@
 import { useSettings } from '../api/useSettings';
 import { Quantity } from './Quantity';
+import { strings } from './strings';
 import { inUnits } from './units';
 
 /** A height above the sea, kept in metres, in the user's own unit. */
@@ -14,7 +15,7 @@ export function Height({
   const { height } = inUnits(data?.units === 'imperial');
   return (
     <Quantity
-      label="Height above the sea"
+      label={strings.heightAboveTheSea}
       unit={height.unit}
       whole
       min={height.shown(-450)}

@@ -3,6 +3,7 @@ import { Button as AriaButton } from 'react-aria-components';
 import { useLocation } from 'wouter';
 import { views } from '../views/manifest';
 import { lazily } from './lazily';
+import { strings } from './strings';
 import { useShortcuts } from './useShortcuts';
 
 const Keys = lazily(() => import('./Keys'));
@@ -31,7 +32,7 @@ export function Help() {
         <svg viewBox="0 0 26 26" aria-hidden="true">
           <path d="M8 9c0-7 11-6 10 0c-1 4-5 3-5 8M13 21v.500" />
         </svg>
-        Help
+        {strings.help}
       </AriaButton>
       {open && (
         <Suspense>

@@ -6,6 +6,7 @@ import { c } from '../theme/tokens';
 import { type Shortcut, viewAt, views } from '../views/manifest';
 import { Button, Primary, Row } from './Buttons';
 import { Popup } from './Popup';
+import { strings } from './strings';
 import { Tick } from './Tick';
 import { useTour } from './useTour';
 
@@ -20,9 +21,9 @@ const List = styled.dl`
 /** The keys that work on every view. */
 const everywhere: Shortcut[] = [
   ...Object.values(views).flatMap((v): Shortcut[] => (v.key ? [[[v.key], v.title]] : [])),
-  [['Tab', 'Enter'], 'From one thing to the next, and take it'],
-  [['Esc'], 'Close what lies on top'],
-  [['?'], 'This help'],
+  [[strings.tab, strings.enter], strings.fromOneThingToThe],
+  [[strings.esc], strings.closeWhatLiesOnTop],
+  [['?'], strings.thisHelp],
 ];
 
 /** Help for a view: its keys, the words, and the walk-through. */
@@ -30,19 +31,19 @@ export default function Keys({ path, onClose }: { path: string; onClose: () => v
   const { tour, isPending } = useTour(onClose);
   const here = viewAt(path);
   return (
-    <Popup title="Help" onClose={onClose}>
+    <Popup title={strings.help} onClose={onClose}>
       <Row>
         <Primary isDisabled={isPending} onPress={tour}>
-          Walk through, one minute
+          {strings.walkThroughOneMinute}
         </Primary>
         <Link href="/guide/words" onClick={onClose}>
-          Every word with its drawing
+          {strings.everyWordWithItsDrawing}
         </Link>
       </Row>
       {here?.path === views.bench.path && <Weights />}
       {here && here.shortcuts.length > 0 && <Listed name={here.title} keys={here.shortcuts} />}
       <Listed name="Everywhere" keys={everywhere} />
-      <Button onPress={onClose}>Close</Button>
+      <Button onPress={onClose}>{strings.close}</Button>
     </Popup>
   );
 }
@@ -53,17 +54,14 @@ function Weights() {
   const keep = useKeepSettings();
   return (
     <>
-      <p>
-        A cut on a cane is as long as it weighs. A thin one is only a hint. A leaf is something that speaks for the
-        harmful one. Ten decibans are ten to one, and no look weighs more.
-      </p>
+      <p>{strings.aCutOnACane}</p>
       {settings && (
         <Tick
           isSelected={settings.show_weights ?? false}
           isDisabled={keep.isPending}
           onChange={(show_weights) => keep.mutate({ ...settings, show_weights })}
         >
-          Show the weights
+          {strings.showTheWeights}
         </Tick>
       )}
     </>
@@ -73,7 +71,7 @@ function Weights() {
 function Listed({ name, keys }: { name: string; keys: Shortcut[] }) {
   return (
     <>
-      <h3>Keys: {name.toLowerCase()}</h3>
+      <h3>{strings.keys(name.toLowerCase())}</h3>
       <List>
         {keys.map(([names, does]) => (
           <div key={does}>

@@ -4,6 +4,7 @@ import { sendAgain, useUnkept } from '../api/outbox';
 import { useReach, whenUp } from '../api/reach';
 import { c, narrow } from '../theme/tokens';
 import { Button } from './Buttons';
+import { strings } from './strings';
 
 interface Message {
   text: string;
@@ -61,18 +62,18 @@ function State() {
   const unkept = useUnkept().length;
   const says =
     unkept > 0
-      ? `${unkept === 1 ? 'One answer is' : `${unkept} answers are`} not kept yet: Zesty Thicket does not answer. It is sent again by itself.`
+      ? strings.notKeptYetZestyThicket(unkept === 1 ? strings.oneAnswerIs : strings.answersAre(unkept))
       : down
-        ? 'Zesty Thicket does not answer. What you see may be old; it is tried again by itself.'
+        ? strings.zestyThicketDoesNotAnswer
         : slow
-          ? 'No answer for three seconds; still waiting.'
+          ? strings.noAnswerForThreeSeconds
           : undefined;
   return (
     <div role="status">
       {says && (
         <Bar data-reach>
           <p>{says}</p>
-          {unkept > 0 && <Button onPress={sendAgain}>Send it again now</Button>}
+          {unkept > 0 && <Button onPress={sendAgain}>{strings.sendItAgainNow}</Button>}
         </Bar>
       )}
     </div>
@@ -105,7 +106,7 @@ export function Notice() {
                 {message.action.name}
               </Button>
             )}
-            <Button onPress={() => tell(undefined)}>Close</Button>
+            <Button onPress={() => tell(undefined)}>{strings.close}</Button>
           </Bar>
         )}
       </div>

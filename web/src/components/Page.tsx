@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import { strings } from './strings';
 
 /** A page of text and forms. */
 export const Page = styled.div<{ $wide?: boolean }>`
@@ -18,11 +19,11 @@ const Coming = styled(Page)`min-height: 100dvh;`;
 export function Waiting({ error, within, children }: { error?: Error | null; within?: boolean; children?: ReactNode }) {
   if (!error) {
     const Room = within || children ? Page : Coming;
-    return <Room role="status">{children ?? <p>Loading …</p>}</Room>;
+    return <Room role="status">{children ?? <p>{strings.loading}</p>}</Room>;
   }
   return (
     <Page role="alert">
-      {within ? <strong>That did not work.</strong> : <h1>That did not work</h1>}
+      {within ? <strong>{strings.thatDidNotWork}</strong> : <h1>{strings.thatDidNotWork2}</h1>}
       <p>{error.message}</p>
     </Page>
   );

@@ -8,6 +8,7 @@ import { type Photo, type PhotoOf, pictureOf, usePhotos } from '../api/usePhotos
 import { c } from '../theme/tokens';
 import { Button, Quiet, Row } from './Buttons';
 import { Pick } from './Pick';
+import { strings } from './strings';
 
 const Box = styled.section`
   margin-top: 14px;
@@ -59,8 +60,7 @@ export default function Photographs({
   const send = async (files: Sending[]) => {
     for (const s of files) {
       try {
-        if (s.file.size > most)
-          throw new Error(`It has ${(s.file.size / 2 ** 20).toFixed(1)} MB; a photograph may have 25.`);
+        if (s.file.size > most) throw new Error(strings.itHasMbAPhotograph((s.file.size / 2 ** 20).toFixed(1)));
         const { file } = await takeIn(s.file);
         await mutateAsync({
           id: newId(),
@@ -84,10 +84,10 @@ export default function Photographs({
   };
 
   return (
-    <Box aria-label="Photographs">
+    <Box aria-label={strings.photographs}>
       {error && <p role="alert">{error.message}</p>}
       {data && data.length + sending.length > 0 && (
-        <ul aria-label="Photographs">
+        <ul aria-label={strings.photographs}>
           {data.map((p) => (
             <li key={p.id}>
               <Thumb photo={p} />
@@ -95,13 +95,17 @@ export default function Photographs({
           ))}
           {sending.map((s) => (
             <li key={s.key} className="frame">
-              <span className={s.wrong ? 'blank broken' : 'blank'}>{s.wrong ? 'Not taken in' : 'Being sent …'}</span>
+              <span className={s.wrong ? 'blank broken' : 'blank'}>
+                {s.wrong ? strings.notTakenIn : strings.beingSent}
+              </span>
               <span>{s.file.name}</span>
               {s.wrong && (
                 <>
                   <span role="alert">{s.wrong}</span>
-                  <Button onPress={() => again(s)}>Try again</Button>
-                  <Quiet onPress={() => setSending((all) => all.filter((x) => x.key !== s.key))}>Leave it out</Quiet>
+                  <Button onPress={() => again(s)}>{strings.tryAgain}</Button>
+                  <Quiet onPress={() => setSending((all) => all.filter((x) => x.key !== s.key))}>
+                    {strings.leaveItOut}
+                  </Quiet>
                 </>
               )}
             </li>
@@ -112,18 +116,18 @@ export default function Photographs({
         <div data-screen-only>
           {pieces && pieces.length > 0 && (
             <Pick
-              label="A photograph of"
+              label={strings.aPhotographOf}
               value={piece}
               onChange={setPiece}
-              options={[{ id: '', name: 'The whole basket' }, ...pieces]}
+              options={[{ id: '', name: strings.theWholeBasket }, ...pieces]}
             />
           )}
           <Row>
             <FileTrigger acceptedFileTypes={kinds} defaultCamera="environment" onSelect={chosen}>
-              <Button>Take a photograph</Button>
+              <Button>{strings.takeAPhotograph}</Button>
             </FileTrigger>
             <FileTrigger acceptedFileTypes={kinds} allowsMultiple onSelect={chosen}>
-              <Quiet>Choose files</Quiet>
+              <Quiet>{strings.chooseFiles}</Quiet>
             </FileTrigger>
           </Row>
         </div>
@@ -137,10 +141,10 @@ function Thumb({ photo: p }: { photo: Photo }) {
   return (
     <Link href={`/photos/${p.id}`}>
       {p.file.state === 'ready' ? (
-        <img src={pictureOf(p, 'list')} alt={`Photograph: ${says}`} loading="lazy" width={132} height={99} />
+        <img src={pictureOf(p, 'list')} alt={strings.photograph(says)} loading="lazy" width={132} height={99} />
       ) : (
         <span className={p.file.state === 'broken' ? 'blank broken' : 'blank'}>
-          {p.file.state === 'broken' ? 'Cannot be read' : 'Being made ready …'}
+          {p.file.state === 'broken' ? strings.cannotBeRead : strings.beingMadeReady}
         </span>
       )}
       <span>

@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { State } from '../api/client';
+import { strings } from './strings';
 
 const Steps = styled.span`
   display: inline-flex;
@@ -14,7 +15,7 @@ export function Scale({ of, states }: { of: State; states: State[] }) {
   const scale = of.scale;
   if (!scale) return null;
   return (
-    <Steps aria-hidden title={`On a scale: ${inOrder(scale, states)}`}>
+    <Steps aria-hidden title={strings.onAScale(inOrder(scale, states))}>
       {scale.map((id) => (
         <i key={id} data-here={id === of.id || undefined} />
       ))}

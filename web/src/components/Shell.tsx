@@ -8,6 +8,7 @@ import { useLeaving } from './drafts';
 import { Help } from './Help';
 import { lazily } from './lazily';
 import { Notice } from './Notice';
+import { strings } from './strings';
 
 const Leaving = lazily(() => import('./Leaving'));
 const Urgent = lazily(() => import('./Urgent'));
@@ -106,30 +107,24 @@ export function StandingCautions() {
       </span>
     ) : (
       <span>
-        {name}: <Link href="/settings">set yours</Link>
+        {name}: <Link href="/settings">{strings.setYours}</Link>
       </span>
     );
   return (
     <Foot>
       <span>
-        <strong>This is not a promise.</strong> Never eat on the word of a program: show a first find to somebody
-        qualified, in person. Check every piece.
+        <strong>{strings.thisIsNotAPromise}</strong>
+        {strings.neverEatOnTheWord}
       </span>
-      <span>
-        Cook wild mushrooms. First time: a small portion, one new kind, keep a raw piece back. Feeling well the same
-        evening proves nothing.
-      </span>
-      <span>
-        Local law, protected kinds and the landowner come first. No verges, sprayed fields or old dumps. Children,
-        pregnancy, medicines, allergy: ask a clinician.
-      </span>
+      <span>{strings.cookWildMushroomsFirstTime}</span>
+      <span>{strings.localLawProtectedKindsAnd}</span>
       <Link href="/emergency">
-        <strong>Somebody is ill</strong>
+        <strong>{strings.somebodyIsIll}</strong>
       </Link>
-      {data && call('Poison centre', data.poison_centre)}
-      {data && call('Emergency', data.emergency_service)}
+      {data && call(strings.poisonCentre, data.poison_centre)}
+      {data && call(strings.emergency, data.emergency_service)}
       <Link href="/settings" className="narrow">
-        Settings
+        {strings.settings}
       </Link>
     </Foot>
   );
@@ -183,10 +178,10 @@ export function Shell({ children }: { children: ReactNode }) {
   return (
     <Frame>
       <Skip href="#work" data-screen-only>
-        To the work itself
+        {strings.toTheWorkItself}
       </Skip>
-      <Rail aria-label="Views">
-        <b>Zesty Thicket</b>
+      <Rail aria-label={strings.views}>
+        <b>{strings.zestyThicket}</b>
         {Object.values(views).map(
           ({ path: to, nav }) =>
             nav && (

@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import { c } from '../theme/tokens';
+import { strings } from './strings';
 
 const Box = styled.button`
   display: inline-flex;
@@ -20,9 +21,9 @@ const shape = 'M10 2l2.500 5.400 5.900.6-4.400 4 1.300 5.900L10 14.900 4.700 17.
 
 /** How much something is looked forward to: a press gives a star more, up to three, then none. */
 export function Stars({ name, stars, onChange }: { name: string; stars: number; onChange: (stars: number) => void }) {
-  const said = stars === 0 ? 'not followed' : stars === 1 ? '1 star' : `${stars} stars`;
+  const said = stars === 0 ? strings.notFollowed : stars === 1 ? '1 star' : `${stars} stars`;
   return (
-    <Box type="button" aria-label={`${name}: ${said}; one more`} onClick={() => onChange((stars + 1) % 4)}>
+    <Box type="button" aria-label={strings.oneMore(name, said)} onClick={() => onChange((stars + 1) % 4)}>
       {(stars === 0 ? [0] : Array.from({ length: stars }, () => 1)).map((on, i) => (
         <svg key={i} className={on ? 'on' : ''} viewBox="0 0 20 20" aria-hidden="true">
           <path d={shape} />

@@ -1,6 +1,7 @@
 import styled from 'styled-components';
 import type { Schema } from '../api/client';
 import { c } from '../theme/tokens';
+import { strings } from './strings';
 
 const Bar = styled.svg`
   display: block;
@@ -34,7 +35,7 @@ const within = (spans: Span[]) =>
 
 /** A year as a strip, with what is there of it, and the day: a filled bar, or a zigzag line for a harmful one. */
 export function Strip({ spans, today, harm, label }: { spans: Span[]; today: number; harm?: boolean; label: string }) {
-  const said = spans.length === 0 ? 'the guide does not say when' : spans.map((s) => s.says).join(', and ');
+  const said = spans.length === 0 ? strings.theGuideDoesNotSay : spans.map((s) => s.says).join(', and ');
   return (
     <Bar viewBox="0 0 365 16" preserveAspectRatio="none" role="img" aria-label={`${label}: ${said}`}>
       <rect className="year" x="0" y="6" width="365" height="4" />

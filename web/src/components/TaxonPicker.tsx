@@ -6,6 +6,7 @@ import { Thumb } from '../drawings/Thumb';
 import { c } from '../theme/tokens';
 import { Button } from './Buttons';
 import { Text } from './Fields';
+import { strings } from './strings';
 import { usePause } from './usePause';
 
 const Found = styled.ul`
@@ -40,9 +41,9 @@ export function TaxonPicker({
     .slice(0, most);
   return (
     <div>
-      <Text label={label} type="search" value={name} onChange={setName} placeholder="Any name" />
+      <Text label={label} type="search" value={name} onChange={setName} placeholder={strings.anyName} />
       {query !== '' && data && (
-        <Found aria-label={`Found: ${label}`}>
+        <Found aria-label={strings.found(label)}>
           {found.map((t) => (
             <li key={t.id}>
               <Button
@@ -58,7 +59,7 @@ export function TaxonPicker({
               </Button>
             </li>
           ))}
-          {found.length === 0 && <li>This guide has no such name{useful ? ' of something to take' : ''}.</li>}
+          {found.length === 0 && <li>{strings.thisGuideHasNoSuch(useful ? strings.ofSomethingToTake : '')}</li>}
         </Found>
       )}
     </div>

@@ -8,6 +8,7 @@ import { useUrgent } from '../api/useUrgent';
 import { c } from '../theme/tokens';
 import { Button } from './Buttons';
 import { readyToRing, ring } from './ring';
+import { strings } from './strings';
 import { left, useTick } from './timers';
 
 /** A line over every view. */
@@ -53,10 +54,9 @@ function notify(id: string, title: string, body: string) {
   }
 }
 
-const printed = (p: Schema['Print']) =>
-  `A spore print can be looked at now: ${[p.name, p.tray].filter(Boolean).join(', ')}`;
+const printed = (p: Schema['Print']) => strings.aSporePrintCanBe([p.name, p.tray].filter(Boolean).join(', '));
 
-const due = (t: Schema['Task']) => `Its time has come: ${t.what}`;
+const due = (t: Schema['Task']) => strings.itsTimeHasCome(t.what);
 
 /** Something that can be put off for a while on this device. */
 function Reminder({ id, name, says, to, link }: { id: string; name: string; says: string; to: string; link: string }) {
@@ -73,7 +73,7 @@ function Reminder({ id, name, says, to, link }: { id: string; name: string; says
           setPutOff(Date.now());
         }}
       >
-        Later
+        {strings.later}
       </Button>
     </Bar>
   );
@@ -84,8 +84,7 @@ export default function Urgent({ path }: { path: string }) {
   const { data } = useUrgent();
   const { mutate, isPending } = useChangePicking();
   useEffect(() => {
-    for (const p of data?.prints ?? [])
-      notify(p.id, printed(p), 'Look at it in daylight, before the cap begins to rot.');
+    for (const p of data?.prints ?? []) notify(p.id, printed(p), strings.lookAtItInDaylight);
     for (const x of data?.tasks ?? []) notify(x.id, due(x), x.why);
   }, [data]);
   // Where somebody is ill the numbers stand first.
@@ -95,13 +94,14 @@ export default function Urgent({ path }: { path: string }) {
       {data.dirty
         .filter((d) => path !== `/baskets/${d.picking}`)
         .map((d) => (
-          <Bar key={d.picking} aria-label="Hands and knife">
+          <Bar key={d.picking} aria-label={strings.handsAndKnife}>
             <span>
-              <strong>Clean hands and knife</strong>: {d.after} was handled. What you smell now counts as faded.{' '}
-              <Link href={`/baskets/${d.picking}`}>The basket</Link>
+              <strong>{strings.cleanHandsAndKnife}</strong>
+              {strings.wasHandledWhatYouSmell(d.after)}
+              <Link href={`/baskets/${d.picking}`}>{strings.theBasket}</Link>
             </span>
             <Button isDisabled={isPending} onPress={() => mutate({ id: d.picking, change: { do: 'clean' } })}>
-              They are clean
+              {strings.theyAreClean}
             </Button>
           </Bar>
         ))}
@@ -142,7 +142,7 @@ function Running({ timer: t, now, at, here }: { timer: Schema['BatchTimer']; now
     };
   }, []);
   useEffect(() => {
-    if (over) notify(t.id, `Time is over: ${t.name}`, `It was ${t.says} for ${t.minutes} minutes.`);
+    if (over) notify(t.id, strings.timeIsOver(t.name), strings.itWasForMinutes(t.says, t.minutes));
   }, [over, t]);
   const quiet = silent || !settings || settings.quiet;
   useEffect(() => {
@@ -164,12 +164,13 @@ function Running({ timer: t, now, at, here }: { timer: Schema['BatchTimer']; now
   };
   if (here && (!over || quiet)) return null;
   return (
-    <Bar aria-label="A timer" $quiet={!over}>
+    <Bar aria-label={strings.aTimer} $quiet={!over}>
       <span role={over ? 'alert' : undefined}>
-        <strong>{over ? 'Time is over' : clock(seconds)}</strong>: {t.name} is being {t.says}.{' '}
-        {!here && <Link href={`/kitchen/${t.batch}`}>The batch</Link>}
+        <strong>{over ? strings.timeIsOver2 : clock(seconds)}</strong>
+        {strings.isBeing(t.name, t.says)}
+        {!here && <Link href={`/kitchen/${t.batch}`}>{strings.theBatch}</Link>}
       </span>
-      {over && !quiet && <Button onPress={silence}>Silence</Button>}
+      {over && !quiet && <Button onPress={silence}>{strings.silence}</Button>}
     </Bar>
   );
 }

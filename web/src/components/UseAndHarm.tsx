@@ -2,6 +2,7 @@ import styled from 'styled-components';
 import type { Taxon } from '../api/client';
 import { c } from '../theme/tokens';
 import { useWords } from './guideWords';
+import { strings } from './strings';
 import { harmWords } from './words';
 
 const Told = styled.span`
@@ -18,11 +19,11 @@ export function UseAndHarm({ taxon }: { taxon: Taxon }) {
       {taxon.harm !== 'none' && <Told className="harms">{harmWords[taxon.harm]?.say}</Told>}
       {taxon.harm !== 'none' && used ? '; ' : ''}
       {used && <Told className="used">{used}</Told>}
-      {taxon.harm === 'none' && !used && <Told>Nothing to take, no harm known</Told>}
+      {taxon.harm === 'none' && !used && <Told>{strings.nothingToTakeNoHarm}</Told>}
       {taxon.contact && (
         <>
           {'; '}
-          <Told className="harms">hurts to touch</Told>
+          <Told className="harms">{strings.hurtsToTouch}</Told>
         </>
       )}
     </>

@@ -20,9 +20,9 @@ export const harmWords: Record<Harm, { thorns: number; say: string }> = {
 
 /** The margin in words. */
 export function marginWords(margin: number | null): string {
-  if (margin === null) return 'nothing harmful to hold it against';
-  if (margin === 0) return 'slips away from a harmful one';
-  return margin === 1 ? 'slip away from a harmful one' : 'slips, all at once, away from a harmful one';
+  if (margin === null) return 'nothing harmful to check it against';
+  if (margin === 0) return 'It could still be a harmful one';
+  return margin === 1 ? 'mistake, and it could be a harmful one' : 'mistakes at once, before it could be a harmful one';
 }
 
 /** Organs, as they are called on screen. */

@@ -231,7 +231,7 @@ export const views: Record<ViewId, View> = {
     draws: true,
     shortcuts: [
       [['1', '…', '9'], 'The answer with that number'],
-      [['0'], "Can't tell: follow every way"],
+      [['0'], "Can't tell: keep every name"],
       [['z'], 'Back a step'],
     ],
   },

@@ -21,6 +21,7 @@ import { useToday } from '../../components/useToday';
 import { harmWords, organWords } from '../../components/words';
 import { c, narrow as onNarrow } from '../../theme/tokens';
 import { OwnDates } from './OwnDates';
+import { strings } from './strings';
 import { Weather } from './Weather';
 
 type Almanac = Schema['Almanac'];
@@ -78,11 +79,11 @@ const Heading = styled.h2`
 
 /** What stands together in the list, in this order. */
 const sections: { heading: string; states: Schema['PartState'][]; open: boolean }[] = [
-  { heading: 'Ends soon', states: ['ending'], open: true },
-  { heading: 'Begins now', states: ['beginning'], open: true },
-  { heading: 'In season', states: ['in-season', 'always'], open: true },
-  { heading: 'Still to come', states: ['not-yet'], open: false },
-  { heading: 'Over', states: ['over'], open: false },
+  { heading: strings.endsSoon, states: ['ending'], open: true },
+  { heading: strings.beginsNow, states: ['beginning'], open: true },
+  { heading: strings.inSeason, states: ['in-season', 'always'], open: true },
+  { heading: strings.stillToCome, states: ['not-yet'], open: false },
+  { heading: strings.over, states: ['over'], open: false },
 ];
 
 /** The year at one's own place: what is there, what begins and ends, and what harmful doubles stand beside it. */
@@ -97,12 +98,12 @@ export default function AlmanacView() {
   const { latitude, longitude, elevation_m } = data.place;
   return (
     <Page>
-      <h1>The almanac</h1>
+      <h1>{strings.theAlmanac}</h1>
       <p>
-        {data.yours ? data.place.name || 'Your place' : 'The place that the guide was written for'}, {latitude}°,{' '}
-        {longitude}°{elevation_m !== undefined && `, ${withUnit(height, elevation_m)}`}.{' '}
-        <Link href="/settings">{data.yours ? 'Change it' : 'Set your own'}</Link>. Seasons are moved there by rule; they
-        name nothing and clear nothing.
+        {data.yours ? data.place.name || strings.yourPlace : strings.thePlaceThatTheGuide}, {latitude}°, {longitude}°
+        {elevation_m !== undefined && `, ${withUnit(height, elevation_m)}`}.{' '}
+        <Link href="/settings">{data.yours ? strings.changeIt : strings.setYourOwn}</Link>
+        {strings.seasonsAreMovedThereBy}
       </p>
       <p>
         {data.year} {data.rain}
@@ -146,25 +147,25 @@ function Sifted({
   const chosen = sifted.filter((t) => t.stars > 0).map((t) => t.taxon);
   const cards = new URLSearchParams(chosen.slice(0, 16).map((t) => ['taxon', t]));
   cards.set('date', date);
-  const any = { id: '', name: 'Any' };
+  const any = { id: '', name: strings.any };
   const sift = () => (
     <>
-      <Filters role="group" aria-label="Sift" data-screen-only>
-        <Text label="Name" type="search" value={of('q')} onChange={(q) => put('q', q)} />
+      <Filters role="group" aria-label={strings.sift} data-screen-only>
+        <Text label={strings.name} type="search" value={of('q')} onChange={(q) => put('q', q)} />
         <Pick
-          label="Kind"
+          label={strings.kind}
           value={kingdom}
           onChange={(v) => put('kind', v)}
-          options={[any, { id: 'plantae', name: 'Plants' }, { id: 'fungi', name: 'Mushrooms' }]}
+          options={[any, { id: 'plantae', name: strings.plants }, { id: 'fungi', name: strings.mushrooms }]}
         />
         <Pick
-          label="Part"
+          label={strings.part}
           value={organ}
           onChange={(v) => put('part', v)}
-          options={[any, ...organs.map((o) => ({ id: o, name: o === 'habit' ? 'The whole of it' : organWords[o] }))]}
+          options={[any, ...organs.map((o) => ({ id: o, name: o === 'habit' ? strings.theWholeOfIt : organWords[o] }))]}
         />
         <Pick
-          label="A double about"
+          label={strings.aDoubleAbout}
           value={harm}
           onChange={(v) => put('harm', v)}
           options={[any, ...(['deadly', 'serious', 'upset'] as Harm[]).map((h) => ({ id: h, name: harmWords[h].say }))]}
@@ -172,14 +173,14 @@ function Sifted({
       </Filters>
       <Row data-screen-only>
         <Button isDisabled={!data.can_undo} onPress={() => mutate({ do: 'undo' })}>
-          Undo
+          {strings.undo}
         </Button>
         <Button isDisabled={!data.can_redo} onPress={() => mutate({ do: 'redo' })}>
-          Redo
+          {strings.redo}
         </Button>
-        {chosen.length > 0 && <Quiet onPress={() => go(`/cards?${cards}`)}>Cards of what I follow</Quiet>}
+        {chosen.length > 0 && <Quiet onPress={() => go(`/cards?${cards}`)}>{strings.cardsOfWhatIFollow}</Quiet>}
         <a href="/api/v1/calendar.ics" download>
-          What I follow, as a calendar
+          {strings.whatIFollowAsA}
         </a>
       </Row>
     </>
@@ -187,16 +188,21 @@ function Sifted({
   return (
     <>
       <Row data-screen-only>
-        <Text label="Seen from the day" type="date" value={date} onChange={(d) => put('date', d === today ? '' : d)} />
+        <Text
+          label={strings.seenFromTheDay}
+          type="date"
+          value={date}
+          onChange={(d) => put('date', d === today ? '' : d)}
+        />
         <Toggle isSelected={followed} onChange={(on) => put('followed', on ? '1' : '')}>
-          What I follow
+          {strings.whatIFollow}
         </Toggle>
         <Toggle isSelected={doubles} onChange={(on) => put('doubles', on ? '1' : '')}>
-          With their harmful doubles
+          {strings.withTheirHarmfulDoubles}
         </Toggle>
       </Row>
       {narrow ? (
-        <Folded open={false} heading="Sift, undo, cards, calendar">
+        <Folded open={false} heading={strings.siftUndoCardsCalendar}>
           {sift}
         </Folded>
       ) : (
@@ -205,7 +211,7 @@ function Sifted({
       <div>
         <Months>
           <span />
-          <Twelve role="group" aria-label="The month looked at">
+          <Twelve role="group" aria-label={strings.theMonthLookedAt}>
             {monthNames.map((m, i) => {
               const month = String(i + 1).padStart(2, '0');
               const here = date.slice(5, 7) === month;
@@ -218,7 +224,7 @@ function Sifted({
                   key={m}
                   type="button"
                   aria-pressed={here}
-                  aria-label={`${m}: what is there`}
+                  aria-label={strings.whatIsThere(m)}
                   onClick={() => put('date', there)}
                 >
                   {m}
@@ -230,8 +236,8 @@ function Sifted({
         {sifted.length === 0 && (
           <p role="status">
             {followed && data.taxa.every((t) => t.stars === 0)
-              ? 'You follow nothing yet: the star beside a name does that.'
-              : 'Nothing in this guide is like that.'}
+              ? strings.youFollowNothingYetThe
+              : strings.nothingInThisGuideIs}
           </p>
         )}
         {sections.map(({ heading, states, open }) => {
@@ -279,7 +285,7 @@ function Some({ aria, most, children }: { aria: string; most: number; children: 
   return (
     <>
       <List aria-label={aria}>{all ? children : children.slice(0, most)}</List>
-      {!all && children.length > most && <Quiet onPress={() => setAll(true)}>All {children.length}</Quiet>}
+      {!all && children.length > most && <Quiet onPress={() => setAll(true)}>{strings.all(children.length)}</Quiet>}
     </>
   );
 }
@@ -322,10 +328,10 @@ const One = memo(function One({
         {t.doubles.length > 0 && !doubles && (
           <button type="button" className="more" aria-expanded={opened} onClick={() => setOpened(!opened)}>
             {here === 0
-              ? 'No harmful double about now'
+              ? strings.noHarmfulDoubleAboutNow
               : here === 1
-                ? '1 harmful double about now'
-                : `${here} harmful doubles about now`}
+                ? strings.n1HarmfulDoubleAboutNow
+                : strings.harmfulDoublesAboutNow(here)}
           </button>
         )}
       </div>
@@ -340,7 +346,7 @@ const One = memo(function One({
                     <Stalk thorns={harmWords[h.harm].thorns} small />
                     <div>
                       <Link href={`/guide/${d.taxon}`}>{h.name}</Link> <span>{harmWords[h.harm].say}</span>
-                      {!d.here && ' (not about then)'}
+                      {!d.here && strings.notAboutThen}
                       <small>{d.tell}</small>
                     </div>
                   </div>

@@ -11,6 +11,7 @@ import { TaxonPicker } from '../../components/TaxonPicker';
 import { useToday } from '../../components/useToday';
 import { organWords, partWords } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const List = styled.ul`
   li { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; justify-content: space-between; padding: 6px 0; border-top: 1px solid ${c('mist')}; }
@@ -23,12 +24,12 @@ const Form = styled.form`
   margin: 12px 0;
 `;
 
-const edgeWords: Record<Schema['SeasonEdge'], string> = { first: 'First seen', last: 'Last seen' };
+const edgeWords: Record<Schema['SeasonEdge'], string> = { first: strings.firstSeen, last: strings.lastSeen };
 
 /** The user's own first and last dates, and a form for one more. */
 export function OwnDates({ data, date }: { data: Schema['Almanac']; date: string }) {
   return (
-    <Folded open={false} heading={<h2>Your own dates: {data.dates.length}</h2>}>
+    <Folded open={false} heading={<h2>{strings.yourOwnDates(data.dates.length)}</h2>}>
       {() => <Within data={data} date={date} />}
     </Folded>
   );
@@ -47,11 +48,11 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
   const fungus = taxon?.kingdom === 'fungi';
   return (
     <>
-      <p>
-        The first and the last day of a year on which you saw something move its season here: by as much as the law is
-        off, drawn towards it while they are few.
-      </p>
-      <TaxonPicker label="Of what" onPick={(t) => setTaxon({ id: t.id, name: t.display_name, kingdom: t.kingdom })} />
+      <p>{strings.theFirstAndTheLast}</p>
+      <TaxonPicker
+        label={strings.ofWhat}
+        onPick={(t) => setTaxon({ id: t.id, name: t.display_name, kingdom: t.kingdom })}
+      />
       {taxon && (
         <Form
           onSubmit={(e) => {
@@ -65,29 +66,29 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
           <strong>{taxon.name}</strong>
           {!fungus && (
             <Pick
-              label="Which part"
+              label={strings.whichPart}
               value={organ}
               onChange={(v) => setOrgan(v as Organ)}
               options={parts.map((o) => ({ id: o, name: organWords[o] }))}
             />
           )}
           <Pick
-            label="Which end of its season"
+            label={strings.whichEndOfItsSeason}
             value={edge}
             onChange={(v) => setEdge(v as typeof edge)}
             options={Object.entries(edgeWords).map(([id, name]) => ({ id, name }))}
           />
-          <Text label="On the day" type="date" value={seen} onChange={setSeen} />
-          <Text label="Note" value={note} onChange={setNote} />
+          <Text label={strings.onTheDay} type="date" value={seen} onChange={setSeen} />
+          <Text label={strings.note} value={note} onChange={setNote} />
           <Row>
             <Primary type="submit" isDisabled={isPending}>
-              Keep the date
+              {strings.keepTheDate}
             </Primary>
           </Row>
         </Form>
       )}
-      {data.dates.length === 0 && <p>There is none yet.</p>}
-      <List aria-label="Your own dates">
+      {data.dates.length === 0 && <p>{strings.thereIsNoneYet}</p>}
+      <List aria-label={strings.yourOwnDates2}>
         {data.dates.map((d) => (
           <li key={`${d.id}${d.record}${d.date}`}>
             <span>
@@ -96,14 +97,14 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
               {d.note && `. ${d.note}`}
             </span>
             {d.record ? (
-              <Link href={`/bench/${d.record}`}>A record tells it</Link>
+              <Link href={`/bench/${d.record}`}>{strings.aRecordTellsIt}</Link>
             ) : (
               <Button
-                aria-label={`Forget ${d.name}, ${d.date}`}
+                aria-label={strings.forget(d.name, d.date)}
                 isDisabled={isPending}
                 onPress={() => mutate({ do: 'forget', id: d.id })}
               >
-                Forget it
+                {strings.forgetIt}
               </Button>
             )}
           </li>

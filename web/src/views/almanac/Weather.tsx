@@ -11,6 +11,7 @@ import { Quantity } from '../../components/Quantity';
 import { inUnits } from '../../components/units';
 import { useToday } from '../../components/useToday';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Table = styled.table`
   border-collapse: collapse;
@@ -43,7 +44,10 @@ function daysBefore(date: string, days: number): string {
 export function Weather({ data, date }: { data: Schema['Almanac']; date: string }) {
   const { days, from, to } = data.weather;
   return (
-    <Folded open={false} heading={<h2>Weather: {days === 0 ? 'none entered' : `${days} days, ${from} to ${to}`}</h2>}>
+    <Folded
+      open={false}
+      heading={<h2>{strings.weather(days === 0 ? strings.noneEntered : `${days} days, ${from} to ${to}`)}</h2>}
+    >
       {() => <Within data={data} date={date} />}
     </Folded>
   );
@@ -66,7 +70,7 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
       const size = Math.round(picked.size / 1024);
       tell({
         bad: true,
-        text: `Nothing was kept. ${picked.name} has ${size} kB; a table has at most 500. Is it the right file?`,
+        text: strings.nothingWasKeptHasKb(picked.name, size),
       });
       return;
     }
@@ -74,7 +78,7 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
       { do: 'table', name: picked.name, text: await picked.text() },
       {
         onSuccess: ({ gaps }) =>
-          tell({ text: gaps ? `${picked.name} was taken; ${gaps}.` : `${picked.name} was taken.` }),
+          tell({ text: gaps ? strings.wasTaken(picked.name, gaps) : strings.wasTaken2(picked.name) }),
       },
     );
   };
@@ -83,9 +87,9 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
   return (
     <>
       <p>
-        Rain tells when to look for what waits for it. It hides nothing.
-        {w.missing > 0 && ` ${w.missing} days between are missing.`}
-        {w.sources.length > 0 && ` From: ${w.sources.join(', ')}.`}
+        {strings.rainTellsWhenToLook}
+        {w.missing > 0 && strings.daysBetweenAreMissing(w.missing)}
+        {w.sources.length > 0 && strings.from(w.sources.join(', '))}
       </p>
       <Day
         onSubmit={(e) => {
@@ -99,27 +103,27 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
           mutate({ do: 'weather', days: [one] });
         }}
       >
-        <Text label="Day" type="date" value={day} onChange={setDay} />
-        <Quantity label={`Rain, ${units.rain.unit}`} value={rain} onChange={setRain} />
-        <Quantity label={`Coldest, ${units.warmth.unit}`} min={-130} value={low} onChange={setLow} />
-        <Quantity label={`Warmest, ${units.warmth.unit}`} min={-130} value={high} onChange={setHigh} />
+        <Text label={strings.day} type="date" value={day} onChange={setDay} />
+        <Quantity label={strings.rain(units.rain.unit)} value={rain} onChange={setRain} />
+        <Quantity label={strings.coldest(units.warmth.unit)} min={-130} value={low} onChange={setLow} />
+        <Quantity label={strings.warmest(units.warmth.unit)} min={-130} value={high} onChange={setHigh} />
         <Primary type="submit" isDisabled={isPending}>
-          Keep the day
+          {strings.keepTheDay}
         </Primary>
       </Day>
       <Row>
         <Button isDisabled={isPending} onPress={() => file.current?.click()}>
-          Take a table (CSV)
+          {strings.takeATableCsv}
         </Button>
         <Quiet isDisabled={isPending} onPress={() => mutate({ do: 'station', from: daysBefore(date, 59) })}>
-          Sixty made-up days, to try it
+          {strings.sixtyMadeUpDaysTo}
         </Quiet>
         <input
           ref={file}
           type="file"
           accept=".csv,text/csv"
           hidden
-          aria-label="A table of weather"
+          aria-label={strings.aTableOfWeather}
           onChange={(e) => {
             void take(e.currentTarget.files?.[0]);
             e.currentTarget.value = '';
@@ -127,17 +131,20 @@ function Within({ data, date }: { data: Schema['Almanac']; date: string }) {
         />
       </Row>
       <p>
-        A table begins with <code>date,tmin_c,tmax_c,rain_mm</code> and has a line a day, such as{' '}
-        <code>2026-09-03,8,19.5,12</code>; what was not measured stays empty.
+        {strings.aTableBeginsWith}
+        <code>{strings.dateTminCTmaxC}</code>
+        {strings.andHasALineA}
+        <code>2026-09-03,8,19.5,12</code>
+        {strings.whatWasNotMeasuredStays}
       </p>
       {w.latest.length > 0 && (
         <Table>
           <thead>
             <tr>
-              <th scope="col">Day</th>
-              <th scope="col">Rain, {units.rain.unit}</th>
-              <th scope="col">Coldest, {units.warmth.unit}</th>
-              <th scope="col">Warmest, {units.warmth.unit}</th>
+              <th scope="col">{strings.day}</th>
+              <th scope="col">{strings.rain(units.rain.unit)}</th>
+              <th scope="col">{strings.coldest(units.warmth.unit)}</th>
+              <th scope="col">{strings.warmest(units.warmth.unit)}</th>
             </tr>
           </thead>
           <tbody>

@@ -16,6 +16,7 @@ import { useTitle } from '../../components/useTitle';
 import { useUnits } from '../../components/useUnits';
 import { c, face } from '../../theme/tokens';
 import { Piece } from './Piece';
+import { strings } from './strings';
 import { findingWords } from './words';
 
 type Picking = Schema['Picking'];
@@ -57,7 +58,7 @@ export default function Basket({ id }: { id: string }) {
   const { data: p, error } = usePicking(id);
   const { mutate, isPending } = useChangePicking();
   const change = (what: PickingChange) => mutate({ id, change: what });
-  useTitle(p && `Basket: ${p.name}`);
+  useTitle(p && strings.basket(p.name));
   useShortcuts({
     z: () => p?.can_undo && change({ do: 'undo' }),
     y: () => p?.can_redo && change({ do: 'redo' }),
@@ -67,7 +68,7 @@ export default function Basket({ id }: { id: string }) {
   const open = !p.closed && !p.deleted;
   return (
     <Page>
-      <h1>Basket: {p.name}</h1>
+      <h1>{strings.basket(p.name)}</h1>
       <p>
         {[p.date, p.place.name, p.closed && 'closed', p.g > 0 && <Weight key="g" g={p.g} />]
           .filter(Boolean)
@@ -78,7 +79,7 @@ export default function Basket({ id }: { id: string }) {
             </span>
           ))}
         {' · '}
-        <Link href={`/bench/${p.record}`}>the record it was begun from</Link>
+        <Link href={`/bench/${p.record}`}>{strings.theRecordItWasBegun}</Link>
       </p>
       {p.not_to_eat.map((why) => (
         <p key={why} role="alert">
@@ -92,18 +93,19 @@ export default function Basket({ id }: { id: string }) {
       )}
       {p.deleted && (
         <p>
-          This basket is deleted. <Button onPress={() => change({ do: 'restore' })}>Bring it back</Button>
+          {strings.thisBasketIsDeleted}
+          <Button onPress={() => change({ do: 'restore' })}>{strings.bringItBack}</Button>
         </p>
       )}
-      <Band aria-label="What is in the basket">
+      <Band aria-label={strings.whatIsInTheBasket}>
         <strong>{b.in}</strong>
         <span>{b.says}</span>
         <span>
           {[
             b.trimmed > 0 && `${b.trimmed} trimmed`,
-            b.left > 0 && `${b.left} left there`,
-            b.apart > 0 && `${b.apart} doubtful, lying apart`,
-            b.others > 0 && `${b.others} of another kind`,
+            b.left > 0 && strings.leftThere(b.left),
+            b.apart > 0 && strings.doubtfulLyingApart(b.apart),
+            b.others > 0 && strings.ofAnotherKind(b.others),
           ]
             .filter(Boolean)
             .join(' · ')}
@@ -111,33 +113,33 @@ export default function Basket({ id }: { id: string }) {
       </Band>
       <p role={p.allowed.over ? 'alert' : undefined}>{p.allowed.says}</p>
       {open && b.clean && (
-        <Clean aria-label="Clean hands and knife">
-          <h2>Clean hands and knife.</h2>
-          <p>After {b.clean}. The next piece waits for it, and so does everything you would put into your mouth.</p>
+        <Clean aria-label={strings.cleanHandsAndKnife}>
+          <h2>{strings.cleanHandsAndKnife2}</h2>
+          <p>{strings.afterTheNextPieceWaits(b.clean)}</p>
           <Primary isDisabled={isPending} onPress={() => change({ do: 'clean' })}>
-            They are clean
+            {strings.theyAreClean}
           </Primary>
         </Clean>
       )}
       {open && !b.clean && <Piece picking={p} busy={isPending} onChange={change} />}
       <Row style={{ marginTop: 14 }} data-screen-only>
         <Button isDisabled={!p.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-          Undo
+          {strings.undo}
         </Button>
         <Button isDisabled={!p.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-          Redo
+          {strings.redo}
         </Button>
-        {p.closed && !p.deleted && <Button onPress={() => change({ do: 'reopen' })}>Reopen it</Button>}
+        {p.closed && !p.deleted && <Button onPress={() => change({ do: 'reopen' })}>{strings.reopenIt}</Button>}
       </Row>
       {open && <Numbers key={`${p.seen} ${p.g}`} picking={p} onChange={change} />}
       {p.pieces.length > 0 && (
-        <Folded open={p.closed} heading={<h2>Every piece: {p.pieces.length}</h2>}>
+        <Folded open={p.closed} heading={<h2>{strings.everyPiece(p.pieces.length)}</h2>}>
           {() => (
-            <Chips aria-label="Pieces">
+            <Chips aria-label={strings.pieces}>
               {p.pieces.map((x, i) => (
                 <li key={x.piece} className={x.is}>
                   {i + 1}: {findingWords[x.is]}
-                  {x.keeping === 'trim' ? ', trimmed' : x.keeping === 'leave' ? ', left there' : ''}
+                  {x.keeping === 'trim' ? ', trimmed' : x.keeping === 'leave' ? strings.leftThere2 : ''}
                 </li>
               ))}
             </Chips>
@@ -148,7 +150,7 @@ export default function Basket({ id }: { id: string }) {
         of="picking"
         id={id}
         closed={p.deleted}
-        pieces={p.pieces.map((x, i) => ({ id: x.piece, name: `Piece ${i + 1}: ${findingWords[x.is]}` }))}
+        pieces={p.pieces.map((x, i) => ({ id: x.piece, name: strings.piece(i + 1, findingWords[x.is]) }))}
       />
       {p.note && <p>{p.note}</p>}
       {open && <End picking={p} busy={isPending} onChange={change} />}
@@ -166,15 +168,15 @@ function Numbers({ picking: p, onChange }: { picking: Picking; onChange: (change
   const [seen, setSeen] = useState<number | undefined>(p.seen || undefined);
   const [weight, setWeight] = useState<number | undefined>(p.g ? kind.shown(p.g) : undefined);
   return (
-    <Folded open={false} heading={<h2>How many stood there, what it weighs</h2>}>
+    <Folded open={false} heading={<h2>{strings.howManyStoodThereWhat}</h2>}>
       {() => (
         <Row style={{ alignItems: 'end' }}>
-          <Quantity label="Pieces that stood there" whole value={seen} onChange={setSeen} />
+          <Quantity label={strings.piecesThatStoodThere} whole value={seen} onChange={setSeen} />
           <Button isDisabled={seen === undefined} onPress={() => onChange({ do: 'stand', seen: seen ?? 0 })}>
-            Keep the number
+            {strings.keepTheNumber}
           </Button>
           <Quantity
-            label={kind.unit === 'oz' ? 'Weight, ounces' : 'Weight, grams'}
+            label={kind.unit === 'oz' ? strings.weightOunces : strings.weightGrams}
             unit={kind.unit}
             value={weight}
             onChange={setWeight}
@@ -183,7 +185,7 @@ function Numbers({ picking: p, onChange }: { picking: Picking; onChange: (change
             isDisabled={weight === undefined}
             onPress={() => onChange({ do: 'weigh', g: kind.kept(weight ?? 0) })}
           >
-            Keep the weight
+            {strings.keepTheWeight}
           </Button>
         </Row>
       )}
@@ -202,7 +204,7 @@ function End({
 }) {
   const [note, setNote] = useState('');
   return (
-    <Folded open={false} heading={<h2>Close the basket</h2>}>
+    <Folded open={false} heading={<h2>{strings.closeTheBasket}</h2>}>
       {() => (
         <form
           onSubmit={(e) => {
@@ -211,10 +213,10 @@ function End({
           }}
         >
           <p>{p.basket.says}</p>
-          <Text label="Note" long value={note} onChange={setNote} />
+          <Text label={strings.note} long value={note} onChange={setNote} />
           <Row>
             <Primary type="submit" isDisabled={busy || p.pieces.length === 0}>
-              Close it
+              {strings.closeIt}
             </Primary>
           </Row>
         </form>

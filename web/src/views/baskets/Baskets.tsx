@@ -6,6 +6,7 @@ import { Button } from '../../components/Buttons';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const List = styled.ul`
   margin-top: 18px;
@@ -22,13 +23,14 @@ export default function Baskets() {
   if (!data) return <Waiting error={error} />;
   return (
     <Page>
-      <h1 tabIndex={-1}>Baskets</h1>
+      <h1 tabIndex={-1}>{strings.baskets}</h1>
       <p>
-        One good specimen is not a basket: every piece is looked at. A basket is begun from a{' '}
-        <Link href="/records">record</Link> on which everything harmful was ruled out.
+        {strings.oneGoodSpecimenIsNot}
+        <Link href="/records">{strings.record}</Link>
+        {strings.onWhichEverythingHarmfulWas}
       </p>
-      {data.length === 0 && <p>There is none yet.</p>}
-      <List aria-label="Baskets">
+      {data.length === 0 && <p>{strings.thereIsNoneYet}</p>}
+      <List aria-label={strings.baskets}>
         {data.map((p) => (
           <li key={p.id}>
             <div>
@@ -42,7 +44,7 @@ export default function Baskets() {
               </small>
             </div>
             <Button
-              aria-label={`Delete the basket of ${p.name}, ${p.date}`}
+              aria-label={strings.deleteTheBasketOf(p.name, p.date)}
               isDisabled={isPending}
               onPress={() =>
                 mutate(
@@ -50,14 +52,17 @@ export default function Baskets() {
                   {
                     onSuccess: () =>
                       tell({
-                        text: 'The basket was deleted.',
-                        action: { name: 'Bring it back', do: () => mutate({ id: p.id, change: { do: 'restore' } }) },
+                        text: strings.theBasketWasDeleted,
+                        action: {
+                          name: strings.bringItBack,
+                          do: () => mutate({ id: p.id, change: { do: 'restore' } }),
+                        },
                       }),
                   },
                 )
               }
             >
-              Delete
+              {strings.deleteWord}
             </Button>
           </li>
         ))}

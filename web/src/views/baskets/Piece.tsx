@@ -7,6 +7,7 @@ import { Stalk } from '../../components/Harm';
 import { useSettled } from '../../components/settled';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 import { keepingWords } from './words';
 
 const Box = styled.section`
@@ -46,59 +47,59 @@ export function Piece({
   const say = (is: Schema['Finding'], more: { keeping?: Schema['Keeping']; why?: string; other?: string } = {}) =>
     onChange({ do: 'piece', piece: again ?? newId(), is, ...more });
   return (
-    <Box aria-label="The piece in your hand">
+    <Box aria-label={strings.thePieceInYourHand}>
       <h2>
         {again
-          ? `Check piece ${number} again: ${p.basket.again.length} ${p.basket.again.length === 1 ? 'piece waits' : 'pieces wait'}`
-          : `Piece ${number}`}
-        {at === 'passes' && ': what state is it in?'}
-        {at === 'another' && ': what do you take it for?'}
+          ? strings.checkPieceAgain(
+              number,
+              p.basket.again.length,
+              p.basket.again.length === 1 ? strings.pieceWaits : strings.piecesWait,
+            )
+          : strings.piece2(number)}
+        {at === 'passes' && strings.whatStateIsItIn}
+        {at === 'another' && strings.whatDoYouTakeIt}
       </h2>
       {!at && (
         <>
           {p.trace && (
             <p>
-              <strong>Whose leaf is it?</strong> {p.trace} Plants grow through each other: follow this piece to its own
-              stem before it passes.
+              <strong>{strings.whoseLeafIsIt}</strong>
+              {strings.plantsGrowThroughEachOther(p.trace)}
             </p>
           )}
-          <ul className="looks" aria-label="Looked at on each piece">
+          <ul className="looks" aria-label={strings.lookedAtOnEachPiece}>
             {p.looks.map((l) => (
               <li key={l.character}>
                 {l.name}: {l.shows.charAt(0).toLowerCase() + l.shows.slice(1)}
               </li>
             ))}
           </ul>
-          <Choices role="group" aria-label="What the look came to">
+          <Choices role="group" aria-label={strings.whatTheLookCameTo}>
             <Primary className="first" isDisabled={off} onPress={() => setStep({ on, at: 'passes' })}>
-              It passes
-              <small>
-                {p.trace
-                  ? 'I traced it to its own stem, and looked at all of these'
-                  : 'I looked at all of these on this piece'}
-              </small>
+              {strings.itPasses}
+              <small>{p.trace ? strings.iTracedItToIts : strings.iLookedAtAllOf}</small>
             </Primary>
             <Button isDisabled={off} onPress={() => say('doubtful')}>
-              Doubtful
-              <small>It lies apart, and is looked at again</small>
+              {strings.doubtful}
+              <small>{strings.itLiesApartAndIs}</small>
             </Button>
             <Button isDisabled={off} onPress={() => setStep({ on, at: 'another' })}>
-              Another kind
-              <small>What was not checked before it is checked again</small>
+              {strings.anotherKind}
+              <small>{strings.whatWasNotCheckedBefore}</small>
             </Button>
             {!again && (
               <Quiet isDisabled={off} onPress={() => say('unchecked')}>
-                Not checked
-                <small>Counted, and told</small>
+                {strings.notChecked}
+                <small>{strings.countedAndTold}</small>
               </Quiet>
             )}
           </Choices>
         </>
       )}
       {at === 'passes' && (
-        <Choices role="group" aria-label="What state it is in">
+        <Choices role="group" aria-label={strings.whatStateItIsIn}>
           <Primary className="first" isDisabled={off} onPress={() => say('passes', { keeping: 'keep' })}>
-            Sound: keep it
+            {strings.soundKeepIt}
           </Primary>
           {p.conditions
             .filter((x) => x.then !== 'keep')
@@ -108,11 +109,11 @@ export function Piece({
                 <small>{x.how}</small>
               </Button>
             ))}
-          <Quiet onPress={() => setStep(undefined)}>Back</Quiet>
+          <Quiet onPress={() => setStep(undefined)}>{strings.back}</Quiet>
         </Choices>
       )}
       {at === 'another' && (
-        <Choices role="group" aria-label="What it is taken for">
+        <Choices role="group" aria-label={strings.whatItIsTakenFor}>
           {p.doubles.map((d) => (
             <Button key={d.id} isDisabled={off} onPress={() => say('another', { other: d.id })}>
               <span className="named">
@@ -125,9 +126,9 @@ export function Piece({
             </Button>
           ))}
           <Button isDisabled={off} onPress={() => say('another')}>
-            I do not know what
+            {strings.iDoNotKnowWhat}
           </Button>
-          <Quiet onPress={() => setStep(undefined)}>Back</Quiet>
+          <Quiet onPress={() => setStep(undefined)}>{strings.back}</Quiet>
         </Choices>
       )}
     </Box>

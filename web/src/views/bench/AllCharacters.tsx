@@ -5,6 +5,7 @@ import type { GuideIndex } from '../../api/useGuide';
 import { Button } from '../../components/Buttons';
 import { organWords } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Box = styled.details`
   border-top: 1.5px solid ${c('mist')};
@@ -37,7 +38,7 @@ export function AllCharacters({
   return (
     <Box open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
-        <h2>All {mine.length} features, in any order</h2>
+        <h2>{strings.allFeaturesInAnyOrder(mine.length)}</h2>
       </summary>
       <Organs>
         {(open ? guide.organs : []).map((organ) => {
@@ -49,7 +50,7 @@ export function AllCharacters({
               {here.map((x) => (
                 <Button key={x.id} onPress={() => onPick(x.id)}>
                   {x.name}
-                  <small>{read.has(x.id) ? 'read' : x.where === 'home' ? 'at home' : ''}</small>
+                  <small>{read.has(x.id) ? strings.read : x.where === 'home' ? strings.atHome : ''}</small>
                 </Button>
               ))}
             </section>

@@ -23,6 +23,7 @@ import { GatherMore } from './GatherMore';
 import { Lookalikes } from './Lookalikes';
 import { NextChecks } from './NextChecks';
 import { Specimen } from './Specimen';
+import { strings } from './strings';
 import { Announced, Unruled, VerdictBar } from './VerdictBar';
 import { Cautions, NotToEat, Warnings } from './Warnings';
 import { WeakPoints } from './WeakPoints';
@@ -65,10 +66,10 @@ const Ways = styled(Row)`
 function Deleted({ onBack }: { onBack: () => void }) {
   return (
     <div>
-      <h2 tabIndex={-1}>This record is deleted</h2>
-      <p>What was read is still here. It is listed with the deleted ones for thirty days.</p>
+      <h2 tabIndex={-1}>{strings.thisRecordIsDeleted}</h2>
+      <p>{strings.whatWasReadIsStill}</p>
       <Row>
-        <Button onPress={onBack}>Bring it back</Button>
+        <Button onPress={onBack}>{strings.bringItBack}</Button>
       </Row>
     </div>
   );
@@ -105,7 +106,7 @@ export default function Bench({ id }: { id: string }) {
   const covered = afresh && !closed;
 
   const name = ruling?.working ? guide?.nameOf(ruling.working) : undefined;
-  useTitle(name && `Bench: ${name}`);
+  useTitle(name && strings.bench(name));
   // What was pressed is often gone when its answer is there: then whoever works by the keyboard goes on at the question.
   const shown = `${record?.changed} ${asked} ${covered}`;
   const stood = useRef('');
@@ -126,15 +127,15 @@ export default function Bench({ id }: { id: string }) {
   const tools = (
     <Tools data-screen-only>
       <span>
-        {record.about.kingdom === 'fungi' ? 'Mushroom' : 'Plant'}
+        {record.about.kingdom === 'fungi' ? strings.mushroom : strings.plant}
         {record.about.place?.name ? `, ${record.about.place.name}` : ''}
         {record.about.date ? `, ${record.about.date}` : ''}
       </span>
       <Button isDisabled={!record.can_undo} onPress={() => change({ do: 'undo' })}>
-        Undo
+        {strings.undo}
       </Button>
       <Button isDisabled={!record.can_redo} onPress={() => change({ do: 'redo' })}>
-        Redo
+        {strings.redo}
       </Button>
     </Tools>
   );
@@ -157,7 +158,7 @@ export default function Bench({ id }: { id: string }) {
         <Unruled trouble={record.trouble} />
         {tools}
         <Columns>
-          <section ref={ask} tabIndex={-1} aria-label="Look here next">
+          <section ref={ask} tabIndex={-1} aria-label={strings.lookHereNext}>
             {character && picked && !closed ? (
               question
             ) : (
@@ -187,10 +188,10 @@ export default function Bench({ id }: { id: string }) {
         </Suspense>
       )}
       <VerdictBar record={ruled} guide={guide} covered={covered} onChange={change} />
-      <Announced says={covered ? 'look again.' : verdictWords[ruling.verdict].say} />
+      <Announced says={covered ? strings.lookAgain : verdictWords[ruling.verdict].say} />
       {tools}
       <Columns>
-        <section ref={ask} tabIndex={-1} aria-label="Look here next">
+        <section ref={ask} tabIndex={-1} aria-label={strings.lookHereNext}>
           <NotToEat why={record?.not_to_eat ?? []} />
           {!closed && <Warnings record={id} changed={record.changed} ruling={ruling} guide={guide} covered={covered} />}
           {deleted ? (
@@ -205,10 +206,10 @@ export default function Bench({ id }: { id: string }) {
           {!closed && !covered && <NextChecks ruling={ruling} guide={guide} shown={asked} onPick={pick} />}
           {!covered && (
             <Ways data-screen-only>
-              <Link href={besides}>Side by side</Link>
-              {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>By a key</Link>}
+              <Link href={besides}>{strings.sideBySide}</Link>
+              {!closed && <Link href={`/key?kingdom=${record.about.kingdom}&record=${id}`}>{strings.byAKey}</Link>}
               {!closed && record.about.kingdom === 'fungi' && (
-                <Link href={`/prints?record=${id}`}>Lay a spore print</Link>
+                <Link href={`/prints?record=${id}`}>{strings.layASporePrint}</Link>
               )}
               {ruling.verdict === 'ruled-clear' && record.about.purpose !== 'touch' && !deleted && (
                 <GatherMore record={id} />
@@ -221,8 +222,8 @@ export default function Bench({ id }: { id: string }) {
           {!closed && !covered && <Close record={record} busy={isPending} onChange={change} />}
         </section>
         {covered ? (
-          <section aria-label="Covered">
-            <p>What was read and what hangs on it is covered until you have looked again.</p>
+          <section aria-label={strings.covered}>
+            <p>{strings.whatWasReadAndWhat}</p>
           </section>
         ) : (
           <>

@@ -5,6 +5,7 @@ import { useDraft } from '../../components/drafts';
 import { Folded } from '../../components/Folded';
 import { lazily } from '../../components/lazily';
 import { doneWords } from '../../components/words';
+import { strings } from './strings';
 
 const CloseForm = lazily(() => import('./CloseForm'));
 
@@ -33,16 +34,15 @@ export function Close({
         <h2>{doneWords[closing.done]}</h2>
         {closing.weighed && <p>{closing.weighed}</p>}
         {closing.note && <p>{closing.note}</p>}
-        <p>This record is closed. Its ruling stays as it was on that day.</p>
+        <p>{strings.thisRecordIsClosedIts}</p>
         {record.unruled > 0 && (
           <p role="alert">
-            {record.unruled} {record.unruled === 1 ? 'change' : 'changes'} came in from elsewhere that this ruling did
-            not see. Reopen it to rule on all of it.
+            {strings.cameInFromElsewhereThat(record.unruled, record.unruled === 1 ? strings.change : strings.changes)}
           </p>
         )}
         <Row>
           <Button isDisabled={busy} onPress={() => onChange({ do: 'reopen' })}>
-            Reopen it
+            {strings.reopenIt}
           </Button>
         </Row>
       </div>
@@ -50,10 +50,7 @@ export function Close({
   }
   if (!ruling) return null;
   return (
-    <Folded
-      open={ruling.verdict !== 'keep-looking' || draft !== undefined}
-      heading="Close this record: what was done with it"
-    >
+    <Folded open={ruling.verdict !== 'keep-looking' || draft !== undefined} heading={strings.closeThisRecordWhatWas}>
       {() => (
         <CloseForm
           ruling={ruling}

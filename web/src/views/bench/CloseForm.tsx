@@ -7,6 +7,7 @@ import { Pick } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
 import { doneWords } from '../../components/words';
 import type { Draft } from './Close';
+import { strings } from './strings';
 
 const Form = styled.form`display: grid; gap: 12px;`;
 
@@ -33,28 +34,28 @@ export default function CloseForm({ ruling, busy, draft, onDraft, onClose }: Pro
       }}
     >
       <Pick
-        label="What was done"
+        label={strings.whatWasDone}
         value={done}
         onChange={(v) => set({ done: v as Closing['done'] })}
         options={Object.entries(doneWords).map(([id, name]) => ({ id, name }))}
       />
       {done === 'took' && ruling.verdict !== 'ruled-clear' && (
         <p role="alert">
-          <strong>The ruling does not say that nothing harmful fits.</strong> {ruling.says}
+          <strong>{strings.theRulingDoesNotSay}</strong> {ruling.says}
         </p>
       )}
       {done === 'took' && (
         <Quantity
-          label={`How much (${imperial ? 'ounces' : 'grams'})`}
+          label={strings.howMuch(imperial ? strings.ounces : strings.grams)}
           unit={unit}
           value={amount}
           onChange={(amount) => set({ amount })}
         />
       )}
-      <Text label="Note" value={note} onChange={(note) => set({ note })} long />
+      <Text label={strings.note} value={note} onChange={(note) => set({ note })} long />
       <Row>
         <Primary type="submit" isDisabled={busy}>
-          Close the record
+          {strings.closeTheRecord}
         </Primary>
       </Row>
     </Form>

@@ -4,6 +4,7 @@ import type { GuideIndex } from '../../api/useGuide';
 import { useDraft } from '../../components/drafts';
 import { Folded } from '../../components/Folded';
 import { lazily } from '../../components/lazily';
+import { strings } from './strings';
 
 const DetailsForm = lazily(() => import('./DetailsForm'));
 
@@ -26,7 +27,7 @@ export function Details({
   const [draft, setDraft] = useDraft<Partial<About>>(`about ${record.id}`);
   if (closed) return record.about.note ? <p>{record.about.note}</p> : null;
   return (
-    <Folded open={open || draft !== undefined} heading={<h2>About this record: name, day, place, note</h2>}>
+    <Folded open={open || draft !== undefined} heading={<h2>{strings.aboutThisRecordNameDay}</h2>}>
       {() => (
         <DetailsForm
           record={record}

@@ -6,6 +6,7 @@ import { Primary, Quiet, Row } from '../../components/Buttons';
 import { byWord } from '../../components/byWord';
 import { Text } from '../../components/Fields';
 import { Pick } from '../../components/Pick';
+import { strings } from './strings';
 
 const Form = styled.form`
   display: grid;
@@ -14,7 +15,7 @@ const Form = styled.form`
   .wide { grid-column: 1 / -1; }
 `;
 
-const stages = ['', 'young', 'mature', 'old'].map((id) => ({ id, name: id === '' ? 'Not known' : id }));
+const stages = ['', 'young', 'mature', 'old'].map((id) => ({ id, name: id === '' ? strings.notKnown : id }));
 
 interface Props {
   record: RecordView;
@@ -55,34 +56,34 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
       }}
     >
       <Pick
-        label="Working name"
+        label={strings.workingName}
         value={about.target ?? ''}
         onChange={(target) => set({ target })}
         options={[
-          ...(gone ? [{ id: gone, name: `${gone}: no longer in your guide` }] : []),
-          { id: '', name: 'None: let the readings say' },
+          ...(gone ? [{ id: gone, name: strings.noLongerInYourGuide(gone) }] : []),
+          { id: '', name: strings.noneLetTheReadingsSay },
           ...names,
         ]}
       />
       <Pick
-        label="Looked at to"
+        label={strings.lookedAtTo}
         value={about.purpose ?? 'eat'}
         onChange={(purpose) => set({ purpose: purpose as About['purpose'] })}
         options={[
-          { id: 'eat', name: 'eat it' },
-          { id: 'touch', name: 'touch, cut or burn it' },
+          { id: 'eat', name: strings.eatIt },
+          { id: 'touch', name: strings.touchCutOrBurnIt },
         ]}
       />
-      <Text label="Day" type="date" value={about.date ?? ''} onChange={(date) => set({ date })} />
-      <Pick label="Stage" value={about.stage ?? ''} onChange={(stage) => set({ stage })} options={stages} />
+      <Text label={strings.day} type="date" value={about.date ?? ''} onChange={(date) => set({ date })} />
+      <Pick label={strings.stage} value={about.stage ?? ''} onChange={(stage) => set({ stage })} options={stages} />
       <Text
-        label="Place"
+        label={strings.place}
         value={about.place?.name ?? ''}
         onChange={(name) => set({ place: { ...about.place, name } })}
       />
       {(map?.places ?? []).length > 0 && (
         <Pick
-          label="At a place that is kept"
+          label={strings.atAPlaceThatIs}
           value={about.place?.id ?? ''}
           onChange={(id) =>
             set({
@@ -92,22 +93,25 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
               ),
             })
           }
-          options={[{ id: '', name: 'None of them' }, ...(map?.places ?? []).map((p) => ({ id: p.id, name: p.name }))]}
+          options={[
+            { id: '', name: strings.noneOfThem },
+            ...(map?.places ?? []).map((p) => ({ id: p.id, name: p.name })),
+          ]}
         />
       )}
       <Pick
-        label="Region"
+        label={strings.region}
         value={about.region ?? ''}
         onChange={(region) => set({ region })}
-        options={[{ id: '', name: 'Not given' }, ...guide.regions.map((r) => ({ id: r.code, name: r.name }))]}
+        options={[{ id: '', name: strings.notGiven }, ...guide.regions.map((r) => ({ id: r.code, name: r.name }))]}
       />
       <div className="wide">
-        <Text label="Note" long value={about.note ?? ''} onChange={(note) => set({ note })} />
+        <Text label={strings.note} long value={about.note ?? ''} onChange={(note) => set({ note })} />
       </div>
       <Row className="wide">
-        <Primary type="submit">Keep these</Primary>
-        {draft && <Quiet onPress={() => onDraft(undefined)}>As they were</Quiet>}
-        {draft && <span role="status">Not kept yet.</span>}
+        <Primary type="submit">{strings.keepThese}</Primary>
+        {draft && <Quiet onPress={() => onDraft(undefined)}>{strings.asTheyWere}</Quiet>}
+        {draft && <span role="status">{strings.notKeptYet}</span>}
       </Row>
     </Form>
   );

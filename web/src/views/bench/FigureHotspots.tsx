@@ -7,6 +7,7 @@ import { Button, Row, Toggle } from '../../components/Buttons';
 import { organWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { type Place, places } from './figurePlaces';
+import { strings } from './strings';
 
 const Spot = styled(AriaButton)<{ $box: Place; $next: boolean }>`
   position: absolute;
@@ -60,7 +61,11 @@ export function FigureHotspots({ record, guide, next, onPick, children }: Props)
               key={box.join()}
               $box={box}
               $next={organ === next}
-              aria-label={`${organWords[organ]} of the figure${apart ? ', drawn apart' : ''}${organ === next ? ', where to look next' : ''}`}
+              aria-label={strings.ofTheFigure(
+                organWords[organ],
+                apart ? strings.drawnApart : '',
+                organ === next ? strings.whereToLookNext : '',
+              )}
               aria-expanded={part === organ}
               onPress={() => setPart(part === organ ? '' : organ)}
             />
@@ -68,7 +73,7 @@ export function FigureHotspots({ record, guide, next, onPick, children }: Props)
         })}
       </Stage>
       <Parts data-screen-only>
-        <Row role="group" aria-label="Other parts">
+        <Row role="group" aria-label={strings.otherParts}>
           {others.map((o) => (
             <Toggle key={o} isSelected={part === o} onChange={(on) => setPart(on ? o : '')}>
               {organWords[o] ?? o}
@@ -77,12 +82,15 @@ export function FigureHotspots({ record, guide, next, onPick, children }: Props)
         </Row>
         {part && (
           <>
-            <h3>{organWords[part]}: what can be read</h3>
-            <Row role="group" aria-label={`Read of it: ${organWords[part]}`}>
+            <h3>
+              {organWords[part]}
+              {strings.whatCanBeRead}
+            </h3>
+            <Row role="group" aria-label={strings.readOfIt(organWords[part])}>
               {of(part).map((x) => (
                 <Button
                   key={x.id}
-                  aria-label={`Look at ${x.name.toLowerCase()}${read.has(x.id) ? ', read already' : ''}`}
+                  aria-label={strings.lookAt(x.name.toLowerCase(), read.has(x.id) ? strings.readAlready : '')}
                   onPress={() => {
                     setPart('');
                     onPick(x.id);

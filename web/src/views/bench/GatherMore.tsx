@@ -2,6 +2,7 @@ import { useLocation } from 'wouter';
 import { newId } from '../../api/client';
 import { useChangePicking } from '../../api/useChangePicking';
 import { Button } from '../../components/Buttons';
+import { strings } from './strings';
 
 /** Begins a basket from a record on which everything harmful was ruled out. */
 export function GatherMore({ record }: { record: string }) {
@@ -15,7 +16,7 @@ export function GatherMore({ record }: { record: string }) {
         mutate({ id, change: { do: 'begin', record } }, { onSuccess: () => go(`/baskets/${id}`) });
       }}
     >
-      Gather more: a basket
+      {strings.gatherMoreABasket}
     </Button>
   );
 }

@@ -9,6 +9,7 @@ import { lazily } from '../../components/lazily';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { Lookalike } from './Lookalike';
+import { strings } from './strings';
 
 const Box = styled.section`
   h2 { font-size: 19px; }
@@ -40,14 +41,14 @@ export function Lookalikes(props: Props) {
   const first = standing.filter((h) => now.has(h.taxon));
   const others = standing.filter((h) => !now.has(h.taxon));
   return (
-    <Box aria-label="Harmful species still standing">
-      <h2>{standing.length > 0 ? `Still standing: ${standing.length}` : 'None is standing'}</h2>
+    <Box aria-label={strings.harmfulSpeciesStillStanding}>
+      <h2>{standing.length > 0 ? strings.stillStanding(standing.length) : strings.noneIsStanding}</h2>
       <p>
         {ruling.harmful.length === 0
-          ? 'This guide knows no harmful species to hold this against, so nothing was ruled out.'
+          ? strings.thisGuideKnowsNoHarmful
           : standing.length > 0
-            ? 'Each needs its cuts: things seen on this one that it seldom or never shows.'
-            : 'Every harmful species of this guide that could be meant was cut. No guide holds them all.'}
+            ? strings.eachNeedsItsCutsThings
+            : strings.everyHarmfulSpeciesOfThis}
       </p>
       <ul>
         {first.map((h) => (
@@ -55,16 +56,13 @@ export function Lookalikes(props: Props) {
         ))}
       </ul>
       {others.length > 0 && (
-        <Fold {...props} list={others} says={first.length > 0 ? `${others.length} more` : `All ${others.length}`} />
+        <Fold {...props} list={others} says={first.length > 0 ? `${others.length} more` : strings.all(others.length)} />
       )}
       {down.length > 0 && (
         <Fold {...props} list={down} down says={`${down.length} ${down.length === 1 ? 'is' : 'are'} down`} />
       )}
       {ruling.apart.length > 0 && (
-        <p>
-          Not known from this continent, so left aside:{' '}
-          {ruling.apart.map((t) => guide.nameOf(t).toLowerCase()).join(', ')}.
-        </p>
+        <p>{strings.notKnownFromThisContinent(ruling.apart.map((t) => guide.nameOf(t).toLowerCase()).join(', '))}</p>
       )}
     </Box>
   );
@@ -107,7 +105,7 @@ function Fold({ list, says, down, ...props }: Props & { list: Schema['Harmful'][
       </summary>
       {open && list.length >= searchedFrom && (
         <Suspense>
-          <Search label={`Search these ${list.length}`} type="search" value={query} onChange={setQuery} />
+          <Search label={strings.searchThese(list.length)} type="search" value={query} onChange={setQuery} />
         </Suspense>
       )}
       {open && (
@@ -127,7 +125,7 @@ function Fold({ list, says, down, ...props }: Props & { list: Schema['Harmful'][
           )}
         </ul>
       )}
-      {open && found.length === 0 && <p>None of them is called that.</p>}
+      {open && found.length === 0 && <p>{strings.noneOfThemIsCalled}</p>}
     </details>
   );
 }
@@ -154,26 +152,26 @@ function Cuts({
   // What weighs little is left to those who want the numbers.
   const told = harmful.lines.filter((l) => weights || l.cut || Math.abs(l.weight) >= worthTelling);
   const kind = (l: Schema['LineWeight']) => {
-    if (l.weight < 0) return 'Speaks for it: ';
-    if (l.cut) return 'Cut: ';
-    if (l.full) return 'Seldom so: ';
-    return l.characters.every((x) => guide.character(x)?.hint) ? 'Only a hint: ' : 'Not firm yet: ';
+    if (l.weight < 0) return strings.speaksForIt;
+    if (l.cut) return strings.cut;
+    if (l.full) return strings.seldomSo;
+    return l.characters.every((x) => guide.character(x)?.hint) ? strings.onlyAHint : strings.notFirmYet;
   };
   return (
     <div className="cuts">
       {told.map((l) => (
         <span key={l.line} className={l.weight < 0 ? 'for' : l.cut ? 'cut' : 'hint'}>
           {kind(l)}
-          {l.characters.length === 0 ? 'so far from its season on that day' : l.characters.map(says).join('; ')}
+          {l.characters.length === 0 ? strings.soFarFromItsSeason : l.characters.map(says).join('; ')}
           {weights && ` (${decibans(l.weight)})`}
         </span>
       ))}
       {weights && (
         <span className="hint">
-          Balance {decibans(harmful.balance)} of {harmful.needed}; slips {harmful.margin} of {harmful.margin_needed}
+          {strings.balanceOfSlipsOf(decibans(harmful.balance), harmful.needed, harmful.margin, harmful.margin_needed)}
         </span>
       )}
-      {missing > 0 && <span className="need">{missing === 1 ? 'one more cut' : `${missing} cuts missing`}</span>}
+      {missing > 0 && <span className="need">{missing === 1 ? strings.oneMoreCut : strings.cutsMissing(missing)}</span>}
     </div>
   );
 }
@@ -192,9 +190,7 @@ function Still({ harmful, ruling, readings, guide, closed, weights, onPick }: Pr
         <Cuts harmful={harmful} readings={readings} guide={guide} weights={weights} missing={holding?.missing ?? 0} />
         {!closed && characters.length > 0 && (
           <div className="holds">
-            <span>
-              {lines.length} {lines.length === 1 ? 'line' : 'lines'} could still cut it:
-            </span>
+            <span>{strings.couldStillCutIt(lines.length, lines.length === 1 ? strings.line : strings.lines)}</span>
             {characters.map((id) => (
               <Button key={id} onPress={() => onPick(id)}>
                 {guide.character(id)?.name}
@@ -203,7 +199,7 @@ function Still({ harmful, ruling, readings, guide, closed, weights, onPick }: Pr
           </div>
         )}
         {!closed && ruling.working && characters.length === 0 && (
-          <div className="holds">Nothing that can still be read would cut it.</div>
+          <div className="holds">{strings.nothingThatCanStillBe}</div>
         )}
       </div>
     </Lookalike>

@@ -4,6 +4,7 @@ import type { GuideIndex } from '../../api/useGuide';
 import { Button } from '../../components/Buttons';
 import { minutes } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const List = styled.div`
   margin-top: 18px;
@@ -27,7 +28,7 @@ export function NextChecks({ ruling, guide, shown, onPick }: Props) {
   if (rest.length === 0) return null;
   return (
     <List>
-      <strong>After that</strong>
+      <strong>{strings.afterThat}</strong>
       <ul>
         {rest.map((s) => (
           <li key={s.character}>
@@ -35,7 +36,7 @@ export function NextChecks({ ruling, guide, shown, onPick }: Props) {
               {guide.character(s.character)?.name}
               <small>{s.why}</small>
             </Button>
-            <span>{s.where === 'home' ? 'at home' : minutes(s.minutes)}</span>
+            <span>{s.where === 'home' ? strings.atHome : minutes(s.minutes)}</span>
           </li>
         ))}
       </ul>

@@ -10,6 +10,7 @@ import { Colours } from '../../drawings/Colours';
 import { Figure } from '../../drawings/Figure';
 import { c } from '../../theme/tokens';
 import { type Place, places } from './figurePlaces';
+import { strings } from './strings';
 
 const FigureHotspots = lazily(() => import('./FigureHotspots').then((m) => ({ default: m.FigureHotspots })));
 
@@ -87,14 +88,14 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
         kingdom={record.about.kingdom}
         shown={shown}
         sizes={sizes}
-        label={missing.length > 0 ? `The specimen; not looked at yet: ${missing.join(', ')}` : 'The specimen as read'}
+        label={missing.length > 0 ? strings.theSpecimenNotLookedAt(missing.join(', ')) : strings.theSpecimenAsRead}
       />
       {[...odd].map((id) => {
         const at = places[record.about.kingdom]?.find(([organ]) => organ === guide.character(id)?.organ);
         return (
           at && (
             <Odd key={id} $box={at}>
-              unusual
+              {strings.unusual}
             </Odd>
           )
         );
@@ -110,20 +111,20 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
       <div key={r.character}>
         <dt>
           {name}
-          {character?.hint ? ' (a hint)' : ''}
+          {character?.hint ? strings.aHint : ''}
         </dt>
         <dd className={odd.has(r.character) ? 'odd' : ''}>
           <span>
             {r.says}
-            {odd.has(r.character) && ` (unusual for ${guide.nameOf(record.ruling?.working ?? '').toLowerCase()})`}
+            {odd.has(r.character) && strings.unusualFor(guide.nameOf(record.ruling?.working ?? '').toLowerCase())}
           </span>
           {!closed && (
             <Row>
-              <Button aria-label={`Change ${name}`} onPress={() => onPick(r.character)}>
-                Change
+              <Button aria-label={strings.change2(name)} onPress={() => onPick(r.character)}>
+                {strings.change3}
               </Button>
-              <Button aria-label={`Clear ${name}`} onPress={() => onClear(r.character)}>
-                Clear
+              <Button aria-label={strings.clear(name)} onPress={() => onClear(r.character)}>
+                {strings.clear2}
               </Button>
             </Row>
           )}
@@ -132,20 +133,20 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
           <dd className="held">
             <span>
               {r.disputed
-                ? 'Read otherwise elsewhere at the same time, so it counts as unsure.'
+                ? strings.readOtherwiseElsewhereAtThe
                 : record.misread?.includes(r.character)
-                  ? 'In practice you misread this more often than usual, so it counts as unsure.'
-                  : 'Changed after it stood in the way, so it counts as unsure.'}
+                  ? strings.inPracticeYouMisreadThis
+                  : strings.changedAfterItStoodIn}
             </span>
-            <Button onPress={() => onPick(r.character, true)}>Look afresh</Button>
+            <Button onPress={() => onPick(r.character, true)}>{strings.lookAfresh}</Button>
           </dd>
         )}
       </div>
     );
   };
   return (
-    <Box aria-label="The specimen">
-      <h2>As read so far</h2>
+    <Box aria-label={strings.theSpecimen}>
+      <h2>{strings.asReadSoFar}</h2>
       <figure>
         {closed ? (
           figure
@@ -157,11 +158,11 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
           </Suspense>
         )}
         <figcaption>
-          {missing.length > 0 ? `Broken lines: ${missing.join(', ')} not looked at` : 'Drawn from the readings'}
+          {missing.length > 0 ? strings.brokenLinesNotLookedAt(missing.join(', ')) : strings.drawnFromTheReadings}
         </figcaption>
       </figure>
       <Colours shown={shown} />
-      {record.readings.length === 0 && <p>Nothing read yet. Every answer is kept as you make it.</p>}
+      {record.readings.length === 0 && <p>{strings.nothingReadYetEveryAnswer}</p>}
       <dl>{(isNarrow ? record.readings.slice(-latest) : record.readings).map(one)}</dl>
       {isNarrow && earlier > 0 && (
         <Folded open={false} heading={`${earlier} earlier`}>

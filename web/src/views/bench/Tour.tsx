@@ -8,6 +8,7 @@ import { tell } from '../../components/Notice';
 import { keepTourSeen } from '../../components/tourSeen';
 import { useShortcuts } from '../../components/useShortcuts';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Panel = styled.aside`
   position: fixed;
@@ -46,42 +47,40 @@ function steps(left: boolean): Step[] {
   return [
     {
       at: verdict,
-      title: 'This line rules',
-      text: 'A made-up white mushroom was cut off above the ground. Most of it fits a field mushroom, and still: keep looking. The number is how many readings could be wrong.',
+      title: strings.thisLineRules,
+      text: strings.aMadeUpWhiteMushroom,
     },
     {
       at: ask,
-      title: 'Look where it asks',
+      title: strings.lookWhereItAsks,
       asks: 'specimen-base',
       text: 'It asks for what settles most with the least work. Play that you go back and dig out the rest: press “Dug out whole”. It is kept at once; Undo takes it back.',
     },
     {
       at: ask,
-      title: 'Now the base counts',
+      title: strings.nowTheBaseCounts,
       asks: 'stem-base',
-      text: 'On a piece that was dug out, the base can settle something. Play that it stands in a bag of skin: press “In a loose sac”.',
+      text: strings.onAPieceThatWas,
     },
     {
       at: verdict,
-      title: left ? 'One reading ended it' : 'One reading can end it',
-      text: left
-        ? 'A sac at the base: leave it. Nothing else that fits can outweigh that.'
-        : 'Nothing was pressed, which is fine too. With a sac read there, this line would say: leave it.',
+      title: left ? strings.oneReadingEndedIt : strings.oneReadingCanEndIt,
+      text: left ? strings.aSacAtTheBase : strings.nothingWasPressedWhichIs,
     },
     {
       at: specimen,
-      title: 'What was read is drawn',
-      text: 'Broken lines have not been looked at. Touch a part of the figure to read it. Every reading can be changed or cleared.',
+      title: strings.whatWasReadIsDrawn,
+      text: strings.brokenLinesHaveNotBeen,
     },
     {
       at: standing,
-      title: 'What still stands',
-      text: 'Every harmful one it could be, the gravest first, with what speaks against it. Only when all of them are down, twice over, does the line say: ruled clear.',
+      title: strings.whatStillStands,
+      text: strings.everyHarmfulOneItCould,
     },
     {
       at: 'footer',
-      title: 'This is not a promise',
-      text: 'Show a first find to somebody qualified, in person. Set the number of your poison centre in the settings now, not then.',
+      title: strings.thisIsNotAPromise,
+      text: strings.showAFirstFindTo,
     },
   ];
 }
@@ -124,18 +123,16 @@ export default function Tour({
     onChange({ do: 'delete' });
     go('/');
     tell({
-      text: 'The practice record was deleted.',
+      text: strings.thePracticeRecordWasDeleted,
       action: {
-        name: 'Undo',
+        name: strings.undo,
         do: () => sendChange(record.id, { op: newId() }, { do: 'restore' }).then(() => go(`/bench/${record.id}`)),
       },
     });
   };
   return (
-    <Panel aria-label="Walk-through" data-screen-only>
-      <small>
-        {at + 1} of {all.length}
-      </small>
+    <Panel aria-label={strings.walkThrough} data-screen-only>
+      <small>{strings.ofWord(at + 1, all.length)}</small>
       <h2 ref={head} tabIndex={-1}>
         {step.title}
       </h2>
@@ -143,16 +140,16 @@ export default function Tour({
       <Row>
         {!last && (
           <Primary data-next onPress={() => setAt(at + 1)}>
-            Next
+            {strings.next}
           </Primary>
         )}
         {last && (
           <Primary data-next onPress={discard}>
-            Done, delete the practice
+            {strings.doneDeleteThePractice}
           </Primary>
         )}
-        {at > 0 && <Button onPress={() => setAt(at - 1)}>Back</Button>}
-        <Quiet onPress={stop}>{last ? 'Keep it and look round' : 'Stop'}</Quiet>
+        {at > 0 && <Button onPress={() => setAt(at - 1)}>{strings.back}</Button>}
+        <Quiet onPress={stop}>{last ? strings.keepItAndLookRound : strings.stop}</Quiet>
       </Row>
     </Panel>
   );

@@ -6,6 +6,7 @@ import type { GuideIndex } from '../../api/useGuide';
 import { Primary } from '../../components/Buttons';
 import { marginWords, verdictWords } from '../../components/words';
 import { c, face, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Strip = styled.div`
   position: sticky;
@@ -49,10 +50,10 @@ export function Announced({ says }: { says: string }) {
   const [told, setTold] = useState('');
   if (was !== says) {
     setWas(says);
-    setTold(`Now: ${says}`);
+    setTold(strings.now(says));
   }
   return (
-    <div className="sr" role="status" aria-label="Change of the verdict">
+    <div className="sr" role="status" aria-label={strings.changeOfTheVerdict}>
       {told}
     </div>
   );
@@ -63,7 +64,7 @@ export function Unruled({ trouble }: { trouble: string }) {
   return (
     <Strip data-verdict="none">
       <div className="said">
-        <h1>There is no ruling. Leave it.</h1>
+        <h1>{strings.thereIsNoRulingLeave}</h1>
         <p>{trouble}</p>
       </div>
     </Strip>
@@ -77,8 +78,8 @@ export function VerdictBar({ record, guide, covered, onChange }: Props) {
     return (
       <Strip data-verdict="look-again">
         <div className="said">
-          <h1>Look again.</h1>
-          <p>{ruling.again ? ruling.says : 'Answer as if for the first time.'}</p>
+          <h1>{strings.lookAgain2}</h1>
+          <p>{ruling.again ? ruling.says : strings.answerAsIfForThe}</p>
         </div>
       </Strip>
     );
@@ -93,19 +94,23 @@ export function VerdictBar({ record, guide, covered, onChange }: Props) {
         <h1>{verdictWords[ruling.verdict]?.say}</h1>
         <p>{ruling.says}</p>
         {ruling.odd.length > 0 && (
-          <p className="odd">{ruling.odd.map((o) => o.text).join(' ')} Looked at twice, so it stands.</p>
+          <p className="odd">{strings.lookedAtTwiceSoIt(ruling.odd.map((o) => o.text).join(' '))}</p>
         )}
         <p className="read">
           {working &&
             (ruling.named || record.readings.length > 0) &&
-            `Read as ${working}${ruling.named ? ' (your name)' : ''}${fit ? `: ${fit.fits} of ${fit.of} readings fit` : ''}. `}
-          {ruling.harmful.length > 0 && `${down} of ${ruling.harmful.length} harmful species ruled out.`}
-          {record.frozen && ' Kept as it was ruled when the record was closed.'}
+            strings.readAs(
+              working,
+              ruling.named ? strings.yourName : '',
+              fit ? strings.ofReadingsFit(fit.fits, fit.of) : '',
+            )}
+          {ruling.harmful.length > 0 && strings.ofHarmfulSpeciesRuledOut(down, ruling.harmful.length)}
+          {record.frozen && strings.keptAsItWasRuled}
         </p>
         {ruling.verdict === 'ruled-clear' && !ruling.named && target && !record.closing && (
           <div>
             <Primary onPress={() => onChange({ do: 'about', about: { ...record.about, target } })}>
-              Yes, I too call it {working}
+              {strings.yesITooCallIt(working ?? '')}
             </Primary>
           </div>
         )}

@@ -5,6 +5,7 @@ import type { Ruling, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { useNarrow } from '../../components/useNarrow';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Box = styled.aside<{ $folded?: boolean }>`
   margin-bottom: 14px;
@@ -146,8 +147,9 @@ export function Warnings({
           <Hand />
           <details open={!small && contact.length <= named}>
             <summary>
-              Do not touch it yet: {listed(contact.map((x) => guide.nameOf(x.taxon ?? '').toLowerCase()))} may still be
-              it.
+              {strings.doNotTouchItYet}
+              {listed(contact.map((x) => guide.nameOf(x.taxon ?? '').toLowerCase()))}
+              {strings.mayStillBeIt}
             </summary>
             {contact.map((x) => (
               <p key={x.taxon}>{x.text}</p>
@@ -165,7 +167,7 @@ export function Warnings({
         <li>
           <Gate />
           <span>
-            It may still be one of a group that only somebody taught in person clears:{' '}
+            {strings.itMayStillBeOne}
             <strong>
               {gates.map((g, i) => (i > 0 ? g.name.charAt(0).toLowerCase() + g.name.slice(1) : g.name)).join('; ')}
             </strong>
@@ -175,16 +177,16 @@ export function Warnings({
       )}
     </ul>
   );
-  if (!seen) return <Box aria-label="Before you touch it">{all}</Box>;
+  if (!seen) return <Box aria-label={strings.beforeYouTouchIt}>{all}</Box>;
   const hands = contact.length + handling.length > 0;
   return (
-    <Box aria-label="Before you touch it" $folded={!open}>
+    <Box aria-label={strings.beforeYouTouchIt} $folded={!open}>
       <Line aria-expanded={open} onPress={() => setOpen(!open)}>
         {hands && <Hand />}
         {gates.length > 0 && <Gate />}
         {[
-          contact.length > 0 ? 'Do not touch it yet' : hands && 'Handle with care',
-          gates.length > 0 && 'Not for beginners',
+          contact.length > 0 ? strings.doNotTouchItYet2 : hands && strings.handleWithCare,
+          gates.length > 0 && strings.notForBeginners,
         ]
           .filter(Boolean)
           .join('. ')}
@@ -199,7 +201,7 @@ export function Warnings({
 export function NotToEat({ why }: { why: string[] }) {
   if (why.length === 0) return null;
   return (
-    <Box aria-label="Not to eat">
+    <Box aria-label={strings.notToEat}>
       <ul>
         {why.map((w) => (
           <li key={w}>
@@ -218,7 +220,7 @@ export function Cautions({ ruling, guide }: { ruling: Ruling; guide: GuideIndex 
   if (others.length === 0) return null;
   return (
     <More open={ruling.verdict === 'ruled-clear' || others.some((x) => x.code === 'finish-at-home')}>
-      <summary>Also know: {others.length}</summary>
+      <summary>{strings.alsoKnow(others.length)}</summary>
       <ul>
         {others.map((x) => (
           <li key={x.code + x.taxon}>{says(x, guide)}</li>

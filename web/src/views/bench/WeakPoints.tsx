@@ -6,6 +6,7 @@ import { Stalk } from '../../components/Harm';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { Lookalike } from './Lookalike';
+import { strings } from './strings';
 
 const Box = styled.details`
   margin-top: 18px;
@@ -27,9 +28,12 @@ export function WeakPoints({ ruling, guide, onPick }: Props) {
   return (
     <Box open={decided}>
       <summary>
-        What if I misread? {ruling.weakest.length} {ruling.weakest.length === 1 ? 'weak point' : 'weak points'}
+        {strings.whatIfIMisread(
+          ruling.weakest.length,
+          ruling.weakest.length === 1 ? strings.weakPoint : strings.weakPoints,
+        )}
       </summary>
-      <p>What would stand again if these answers were wrong. Look at them once more before you trust them.</p>
+      <p>{strings.whatWouldStandAgainIf}</p>
       <ul>
         {ruling.weakest.map((w) => (
           <Point key={w.readings.join()} point={w} guide={guide} onPick={onPick} />
@@ -43,7 +47,7 @@ function Point({ point, guide, onPick }: { point: Schema['WeakPoint']; guide: Gu
   const gravest = guide.taxon(point.brings_back[0] ?? '')?.harm;
   const harm = gravest && harmWords[gravest];
   const several = point.brings_back.length > 1;
-  const wrong = { 1: 'if this is wrong:', 2: 'if both of these are wrong:' }[point.readings.length];
+  const wrong = { 1: strings.ifThisIsWrong, 2: strings.ifBothOfTheseAre }[point.readings.length];
   const check = point.readings.includes(point.check ?? '') ? undefined : point.check;
   const name = (id: string) => guide.character(id)?.name ?? id;
   return (
@@ -53,9 +57,7 @@ function Point({ point, guide, onPick }: { point: Schema['WeakPoint']; guide: Gu
         <h3>{listed(point.brings_back.map(guide.nameOf))}</h3>
         <div className="harm">{harm?.say}</div>
         <div className="holds">
-          <span>
-            {several ? 'Stand' : 'Stands'} again {wrong ?? 'if all of these are wrong:'}
-          </span>
+          <span>{strings.again(several ? strings.stand : strings.stands, wrong ?? strings.ifAllOfTheseAre)}</span>
           {onPick ? (
             point.readings.map((id) => (
               <Button key={id} onPress={() => onPick(id, true)}>
@@ -68,7 +70,7 @@ function Point({ point, guide, onPick }: { point: Schema['WeakPoint']; guide: Gu
         </div>
         {onPick && check && (
           <div className="holds" data-screen-only>
-            <span>One more look would make it firmer:</span>
+            <span>{strings.oneMoreLookWouldMake}</span>
             <Button onPress={() => onPick(check)}>{name(check)}</Button>
           </div>
         )}
@@ -78,5 +80,5 @@ function Point({ point, guide, onPick }: { point: Schema['WeakPoint']; guide: Gu
 }
 
 function listed(words: string[]) {
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+  return words.length < 2 ? words.join('') : strings.and(words.slice(0, -1).join(', '), words.at(-1) ?? '');
 }

@@ -12,6 +12,7 @@ import { useToday } from '../../components/useToday';
 import { harmWords } from '../../components/words';
 import { Figure } from '../../drawings/Figure';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 /** Eight cards of A7 lie on a page of A4 in landscape, edge to edge. */
 const Paper = createGlobalStyle`
@@ -97,16 +98,16 @@ export default function Cards() {
     <Page style={{ maxWidth: 1240 }} data-cards>
       <Paper />
       <div data-screen-only>
-        <h1>Pocket cards</h1>
+        <h1>{strings.pocketCards}</h1>
         <p>
-          Eight on a page of A4, to cut and fold away; the last one is for hygiene and for an emergency. They say what
-          to look at. They clear nothing. {walk && <Link href={`/walks/${walk}`}>Back to the walk</Link>}
+          {strings.eightOnAPageOf}
+          {walk && <Link href={`/walks/${walk}`}>{strings.backToTheWalk}</Link>}
         </p>
         <Row>
-          <Primary onPress={() => print()}>Print {data.length + 1} cards</Primary>
+          <Primary onPress={() => print()}>{strings.printCards(data.length + 1)}</Primary>
         </Row>
-        <TaxonPicker label="Add a card of" useful onPick={(t) => add(t.id)} />
-        {data.length === 0 && <p>No card is chosen yet, but the one for an emergency.</p>}
+        <TaxonPicker label={strings.addACardOf} useful onPick={(t) => add(t.id)} />
+        {data.length === 0 && <p>{strings.noCardIsChosenYet}</p>}
       </div>
       <Sheet>
         {data.map((card) => (
@@ -129,7 +130,7 @@ function One({ card: k }: { card: Schema['Card'] }) {
   const [shown, more] = [doubles.slice(0, mostDoubles), Math.max(0, doubles.length - mostDoubles)];
   const must = new Set(k.must_see.map((l) => l.character));
   const looks = k.checks.map(
-    (l) => `${l.name}${l.shows && !must.has(l.character) ? `: ${low(l.shows)}` : ''}${l.home ? ' (at home)' : ''}`,
+    (l) => `${l.name}${l.shows && !must.has(l.character) ? `: ${low(l.shows)}` : ''}${l.home ? strings.atHome : ''}`,
   );
   const letters = [
     k.told_says,
@@ -139,7 +140,7 @@ function One({ card: k }: { card: Schema['Card'] }) {
     ...shown.map((d) => `${d.taxon.display_name}: deadly, ${d.tell}`),
   ].join(', ').length;
   return (
-    <Box aria-label={`Card: ${k.taxon.display_name}`} $dense={steps.filter((s) => letters > s).length}>
+    <Box aria-label={strings.card(k.taxon.display_name)} $dense={steps.filter((s) => letters > s).length}>
       <div className="top">
         <div>
           <h2>{k.taxon.display_name}</h2>
@@ -152,19 +153,19 @@ function One({ card: k }: { card: Schema['Card'] }) {
           <Figure kingdom={k.taxon.kingdom} shown={k.usual} sizes={k.sizes} label={k.taxon.display_name} />
         </figure>
       </div>
-      <Strip spans={k.spans} today={k.today} label="Season" />
+      <Strip spans={k.spans} today={k.today} label={strings.season} />
       {k.cautions && (
         <p>
-          <b>Caution:</b> {k.cautions}
+          <b>{strings.caution}</b> {k.cautions}
         </p>
       )}
       {k.must_see.length > 0 && (
         <p>
-          <b>Must be seen:</b> {k.must_see.map((l) => `${low(l.name)}: ${low(l.shows)}`).join('; ')}.
+          <b>{strings.mustBeSeen}</b> {k.must_see.map((l) => `${low(l.name)}: ${low(l.shows)}`).join('; ')}.
         </p>
       )}
       <p>
-        <b>Taken for it:</b>
+        <b>{strings.takenForIt}</b>
       </p>
       <ul>
         {shown.map((d) => (
@@ -172,14 +173,14 @@ function One({ card: k }: { card: Schema['Card'] }) {
             <Stalk thorns={harmWords[d.taxon.harm].thorns} small />
             <span>
               <b>{d.taxon.display_name}</b> ({harmWords[d.taxon.harm].say.split(': ').at(-1)}
-              {d.here ? '' : ', not about then'}): {d.tell}
+              {d.here ? '' : strings.notAboutThen}): {d.tell}
             </span>
           </li>
         ))}
       </ul>
-      {more > 0 && <p>And {more} more: look in the guide.</p>}
+      {more > 0 && <p>{strings.andMoreLookInThe(more)}</p>}
       <p>
-        <b>Look, in this order:</b> {looks.map((l, i) => `${i + 1} ${low(l)}`).join('; ')}.
+        <b>{strings.lookInThisOrder}</b> {looks.map((l, i) => `${i + 1} ${low(l)}`).join('; ')}.
       </p>
     </Box>
   );
@@ -191,36 +192,40 @@ const low = (text: string) => (/^[A-Z][A-Z.]/.test(text) ? text : text.charAt(0)
 /** The card for hygiene and for an emergency. */
 function Emergency({ poison, service }: { poison: string; service: string }) {
   return (
-    <Box aria-label="Card: hygiene and emergency">
-      <h2>If somebody falls ill</h2>
+    <Box aria-label={strings.cardHygieneAndEmergency}>
+      <h2>{strings.ifSomebodyFallsIll}</h2>
       <ol>
         <li>
-          Call the poison centre, <b>{poison || 'number: ____________'}</b>, or the emergency service,{' '}
-          <b>{service || 'number: ____________'}</b>. Do not wait for more signs.
+          {strings.callThePoisonCentre}
+          <b>{poison || 'number: ____________'}</b>
+          {strings.orTheEmergencyService}
+          <b>{service || 'number: ____________'}</b>
+          {strings.doNotWaitForMore}
         </li>
-        <li>Keep what is left: raw pieces, peelings, the meal, what was vomited. Take pictures.</li>
-        <li>Say what was eaten, how much, by whom, when, and when the first sign came.</li>
-        <li>First signs after six hours or more point to the gravest poisons; early ones do not rule them out.</li>
-        <li>Do not make anybody vomit, and give nothing to drink unless you are told to.</li>
+        <li>{strings.keepWhatIsLeftRaw}</li>
+        <li>{strings.sayWhatWasEatenHow}</li>
+        <li>{strings.firstSignsAfterSixHours}</li>
+        <li>{strings.doNotMakeAnybodyVomit}</li>
       </ol>
       <p>
-        <b>On the walk</b>
+        <b>{strings.onTheWalk}</b>
       </p>
       <ul>
-        <li>Every piece is looked at, not only the first. What is doubtful lies apart.</li>
-        <li>After anything deadly, or that burns: clean hands and knife before the next piece, and before you eat.</li>
-        <li>Paper bags, never plastic. Leave the small ones, and some of every patch.</li>
-        <li>No verges, sprayed fields or old dumps. Local law and the owner come first.</li>
+        <li>{strings.everyPieceIsLookedAt}</li>
+        <li>{strings.afterAnythingDeadlyOrThat}</li>
+        <li>{strings.paperBagsNeverPlasticLeave}</li>
+        <li>{strings.noVergesSprayedFieldsOr}</li>
       </ul>
       <p>
-        <b>At home</b>
+        <b>{strings.atHome2}</b>
       </p>
       <ul>
-        <li>Cook it through. The first time a small portion, one new kind; keep a raw piece back.</li>
-        <li>Feeling well the same evening proves nothing.</li>
+        <li>{strings.cookItThroughTheFirst}</li>
+        <li>{strings.feelingWellTheSameEvening}</li>
       </ul>
       <div>
-        <b>This is not a promise.</b> Show a first find to somebody qualified, in person.
+        <b>{strings.thisIsNotAPromise}</b>
+        {strings.showAFirstFindTo}
       </div>
     </Box>
   );

@@ -23,6 +23,7 @@ import { today } from '../../components/words';
 import { Figure } from '../../drawings/Figure';
 import { Drawing } from '../../drawings/lazy';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Wide = styled(Page)`max-width: 1240px; > form + div, > div + p, > details + p { margin-top: 10px; }`;
 
@@ -86,47 +87,43 @@ export default function Compare() {
     <Wide>
       {record && (
         <p data-screen-only>
-          <Link href={`/bench/${record}`}>Back to the bench</Link>
+          <Link href={`/bench/${record}`}>{strings.backToTheBench}</Link>
         </p>
       )}
-      <h1>Side by side</h1>
+      <h1>{strings.sideBySide}</h1>
       <Choices data-screen-only open={!narrowed || others.length === 0}>
-        <summary>Which, when and with what</summary>
+        <summary>{strings.whichWhenAndWithWhat}</summary>
         <Row as="form" onSubmit={(e: React.FormEvent) => e.preventDefault()}>
           <TaxonPicker
-            label={target ? `Instead of ${guide.nameOf(target).toLowerCase()}` : 'This one'}
+            label={target ? strings.insteadOf(guide.nameOf(target).toLowerCase()) : strings.thisOne}
             onPick={(t) => change(t.id, t.kingdom === kingdom ? others.filter((o) => o !== t.id) : [])}
           />
           {target && (
             <TaxonPicker
-              label={`Lay beside ${guide.nameOf(target).toLowerCase()}`}
+              label={strings.layBeside(guide.nameOf(target).toLowerCase())}
               kingdom={kingdom}
               onPick={(t) => !others.includes(t.id) && t.id !== target && change(target, [...others, t.id].slice(-4))}
             />
           )}
         </Row>
         <Row>
-          <Text label="What is there to see on" type="date" value={when} onChange={setWhen} />
+          <Text label={strings.whatIsThereToSee} type="date" value={when} onChange={setWhen} />
           <Toggle isSelected={when === ''} onChange={() => setWhen('')}>
-            On any day
+            {strings.onAnyDay}
           </Toggle>
           <Toggle isSelected={when === today()} onChange={(on) => setWhen(on ? today() : '')}>
-            Today
+            {strings.today}
           </Toggle>
         </Row>
         {lacks && <Equipment guide={guide} lacks={lacks} onChange={setChosen} />}
       </Choices>
       {error && (
         <p role="alert">
-          <strong>That did not work.</strong> {error.message}
+          <strong>{strings.thatDidNotWork}</strong> {error.message}
         </p>
       )}
       {!target || others.length === 0 ? (
-        <p>
-          {target
-            ? `Now choose what to lay beside ${guide.nameOf(target).toLowerCase()}.`
-            : 'Choose one, then up to four to lay beside it.'}
-        </p>
+        <p>{target ? strings.nowChooseWhatToLay(guide.nameOf(target).toLowerCase()) : strings.chooseOneThenUpTo}</p>
       ) : (
         data && (
           <Table
@@ -189,7 +186,7 @@ function Table({
   return (
     <>
       {narrowed && data.others.length > 1 && (
-        <Row role="group" aria-label="Which one stands beside it">
+        <Row role="group" aria-label={strings.whichOneStandsBesideIt}>
           {data.others.map((o, i) => (
             <Toggle key={o.id} isSelected={i === shownAt} onChange={() => setAt(i)}>
               {o.display_name}
@@ -197,11 +194,8 @@ function Table({
           ))}
         </Row>
       )}
-      <p>
-        The firmest first. “Enough” marks the least work that would part {data.target.display_name.toLowerCase()} from
-        everything harmful in this guide, not from these alone.
-      </p>
-      <Grid as="section" $columns={columns.length} aria-label="What parts them" {...swipe}>
+      <p>{strings.theFirmestFirstEnoughMarks(data.target.display_name.toLowerCase())}</p>
+      <Grid as="section" $columns={columns.length} aria-label={strings.whatPartsThem} {...swipe}>
         <div className="corner" />
         {columns.map((i) => (
           <div key={taxa[i]?.id} className="head">
@@ -210,8 +204,11 @@ function Table({
             </h2>
             <div>{taxa[i] && <UseAndHarm taxon={taxa[i]} />}</div>
             {i > 0 && data.others.length > 1 && (
-              <Button aria-label={`Take ${taxa[i]?.display_name} away`} onPress={() => onDrop(taxa[i]?.id ?? '')}>
-                Take away
+              <Button
+                aria-label={strings.takeAway(taxa[i]?.display_name ?? '')}
+                onPress={() => onDrop(taxa[i]?.id ?? '')}
+              >
+                {strings.takeAway2}
               </Button>
             )}
             <figure>
@@ -219,7 +216,7 @@ function Table({
                 kingdom={data.target.kingdom}
                 shown={data.usual[i] ?? {}}
                 sizes={data.sizes[i]}
-                label={`${taxa[i]?.display_name}, drawn from the guide`}
+                label={strings.drawnFromTheGuide(taxa[i]?.display_name ?? '')}
                 numbers={numbers}
                 wrap
               />
@@ -230,7 +227,7 @@ function Table({
           <Line key={r.character} row={r} number={numbered.indexOf(r) + 1} columns={columns} record={record} />
         ))}
       </Grid>
-      {data.rows.length === 0 && <p>{guide ? 'Nothing that can be seen then tells them apart. Leave it.' : ''}</p>}
+      {data.rows.length === 0 && <p>{guide ? strings.nothingThatCanBeSeen : ''}</p>}
     </>
   );
 }
@@ -253,10 +250,10 @@ function Line({
       <div className="name">
         {number > 0 && <b>{number}</b>}
         <strong>{character?.name}</strong>
-        {!row.firm && <div className="hint">a hint: it never settles anything alone</div>}
+        {!row.firm && <div className="hint">{strings.aHintItNeverSettles}</div>}
         {row.enough && (
           <div>
-            <span className="enough">enough, with the others marked</span>
+            <span className="enough">{strings.enoughWithTheOthersMarked}</span>
           </div>
         )}
         {record && character && <Here record={record} character={row.character} />}
@@ -266,10 +263,8 @@ function Line({
           {row.cells[i]?.states[0] && (
             <Drawing character={row.character} state={row.cells[i]?.states[0]?.state ?? ''} size={48} />
           )}
-          {(row.cells[i] && scoreWords(row.cells[i], character)) || 'The guide does not say'}
-          {i > 0 && row.apart[i - 1] === 'always' && (
-            <div className="apart">shows seldom or never what the first does</div>
-          )}
+          {(row.cells[i] && scoreWords(row.cells[i], character)) || strings.theGuideDoesNotSay}
+          {i > 0 && row.apart[i - 1] === 'always' && <div className="apart">{strings.showsSeldomOrNeverWhat}</div>}
         </div>
       ))}
     </>
@@ -287,13 +282,13 @@ function Here({ record, character }: { record: string; character: string }) {
   if (!guide || !of || !data || !settings) return null;
   const reading = data.readings.find((r) => r.character === character);
   return (
-    <section aria-label={`${of.name} of this one`}>
-      <div className="hint">This one: {reading ? reading.says : 'not read yet'}</div>
+    <section aria-label={strings.ofThisOne(of.name)}>
+      <div className="hint">{strings.thisOne2(reading ? reading.says : strings.notReadYet)}</div>
       {!data.closing && !data.deleted && (
-        <Button onPress={() => setOpen(true)}>{reading ? 'Read again' : 'Read it here'}</Button>
+        <Button onPress={() => setOpen(true)}>{reading ? strings.readAgain : strings.readItHere}</Button>
       )}
       {open && (
-        <Popup title={`${of.name} of this one`} onClose={() => setOpen(false)}>
+        <Popup title={strings.ofThisOne(of.name)} onClose={() => setOpen(false)}>
           <Ask
             character={of}
             reading={reading}
@@ -302,7 +297,7 @@ function Here({ record, character }: { record: string; character: string }) {
             busy={isPending}
             onRead={(read, refused) => change({ do: 'read', reading: read }, () => setOpen(false), refused)}
           />
-          <Button onPress={() => setOpen(false)}>Close</Button>
+          <Button onPress={() => setOpen(false)}>{strings.close}</Button>
         </Popup>
       )}
     </section>

@@ -9,6 +9,7 @@ import { moment } from '../../components/moments';
 import { Tick } from '../../components/Tick';
 import { c } from '../../theme/tokens';
 import { Going, Rows } from './parts';
+import { strings } from './strings';
 
 type Plan = Schema['ImportPlan'];
 type Item = Schema['ImportItem'];
@@ -24,37 +25,37 @@ const Table = styled.table`
 
 const doesWords: Record<Item['does'], string> = {
   new: 'new',
-  same: 'here already',
+  same: strings.hereAlready,
   changed: 'changes',
   refused: 'refused',
-  stays: 'not taken over',
+  stays: strings.notTakenOver,
 };
 
 /** What comes in, in words. */
 const kindWords: Record<string, string> = {
-  record: 'Record',
-  almanac: 'Almanac',
-  walk: 'Walk',
-  picking: 'Basket',
-  print: 'Spore print',
-  photo: 'Photograph, what it is of',
-  photograph: "A photograph's file",
-  batch: 'Batch',
-  household: 'Who eats here',
-  task: 'Task',
-  formula: 'Mixture',
-  place: 'Place',
-  settings: 'Settings',
-  guide: 'Your own guide',
-  line: 'A line',
+  record: strings.record,
+  almanac: strings.almanac,
+  walk: strings.walk,
+  picking: strings.basket,
+  print: strings.sporePrint,
+  photo: strings.photographWhatItIsOf,
+  photograph: strings.aPhotographsFile,
+  batch: strings.batch,
+  household: strings.whoEatsHere,
+  task: strings.task,
+  formula: strings.mixture,
+  place: strings.place,
+  settings: strings.settings,
+  guide: strings.yourOwnGuide,
+  line: strings.aLine,
 };
 
 const formatWords: Record<Plan['format'], string> = {
   jsonl: 'everything',
-  geojson: 'GeoJSON',
+  geojson: strings.geojson,
   gpx: 'GPX',
-  csv: 'a table',
-  dwca: 'a Darwin Core archive',
+  csv: strings.aTable,
+  dwca: strings.aDarwinCoreArchive,
 };
 
 /** How many entries are shown at once. */
@@ -82,22 +83,19 @@ export function Arrive() {
   const says = wrong || error?.message || refused?.message || incoming?.trouble;
   return (
     <>
-      <h2>Read a file in</h2>
-      <p>
-        JSON Lines of this program, GeoJSON, GPX, a table (CSV) or a Darwin Core archive. You see what it would come to
-        before anything is taken.
-      </p>
+      <h2>{strings.readAFileIn}</h2>
+      <p>{strings.jsonLinesOfThisProgram}</p>
       {says && <p role="alert">{says}</p>}
-      {sending !== undefined && <Going says="The file is being sent." share={sending} />}
+      {sending !== undefined && <Going says={strings.theFileIsBeingSent} share={sending} />}
       {sending === undefined && (!incoming || taken || incoming.state === 'failed') && (
         <Row>
           <FileTrigger acceptedFileTypes={['.jsonl', '.geojson', '.json', '.gpx', '.csv', '.zip']} onSelect={chosen}>
-            <Button>Choose a file</Button>
+            <Button>{strings.chooseAFile}</Button>
           </FileTrigger>
         </Row>
       )}
-      {incoming?.state === 'reading' && <Going says={`${incoming.name} is being read.`} share={incoming.done} />}
-      {incoming?.state === 'taking' && <Going says={`${incoming.name} is being taken in.`} share={incoming.done} />}
+      {incoming?.state === 'reading' && <Going says={strings.isBeingRead(incoming.name)} share={incoming.done} />}
+      {incoming?.state === 'taking' && <Going says={strings.isBeingTakenIn(incoming.name)} share={incoming.done} />}
       {incoming?.state === 'planned' && incoming.plan && (
         <Planned
           name={incoming.name}
@@ -110,13 +108,13 @@ export function Arrive() {
       {taken && incoming.brought && (
         <p role="status">
           {incoming.brought.new + incoming.brought.changed === 0
-            ? `Everything in ${incoming.name} was here already; nothing was changed.`
-            : `Taken in: ${incoming.brought.new} new, ${incoming.brought.changed} changed.`}
+            ? strings.everythingInWasHereAlready(incoming.name)
+            : strings.takenInNewChanged(incoming.brought.new, incoming.brought.changed)}
         </p>
       )}
       {imports && imports.length > 0 && (
         <>
-          <h3>Taken in before</h3>
+          <h3>{strings.takenInBefore}</h3>
           <Rows>
             {imports.map((b) => (
               <li key={b.id}>
@@ -127,7 +125,7 @@ export function Arrive() {
                       formatWords[b.format],
                       moment(b.at),
                       `${b.new} new, ${b.changed} changed`,
-                      b.undone ? `taken back ${moment(b.undone)}` : '',
+                      b.undone ? strings.takenBack(moment(b.undone)) : '',
                     ]
                       .filter(Boolean)
                       .join(' · ')}
@@ -135,7 +133,7 @@ export function Arrive() {
                 </div>
                 {!b.undone && (
                   <Button isDisabled={isPending} onPress={() => mutate({ do: 'undo', id: b.id })}>
-                    Take it back
+                    {strings.takeItBack}
                   </Button>
                 )}
               </li>
@@ -167,36 +165,34 @@ function Planned({
   const rows = all ? p.items : p.items.slice(0, shown);
   const nothing = p.new + p.changed === 0;
   return (
-    <section aria-label="What it would come to">
+    <section aria-label={strings.whatItWouldComeTo}>
       <h3>
         {name}: {formatWords[p.format]}
       </h3>
       {p.broken ? (
-        <p role="alert">Nothing of it can be taken: {p.broken}.</p>
+        <p role="alert">{strings.nothingOfItCanBe(p.broken)}</p>
       ) : (
         <p>
-          <strong>
-            {p.new} new, {p.changed} changed, {p.same} here already, {p.refused} refused.
-          </strong>{' '}
-          Nothing was taken yet.
+          <strong>{strings.newChangedHereAlreadyRefused(p.new, p.changed, p.same, p.refused)}</strong>
+          {strings.nothingWasTakenYet}
         </p>
       )}
       {p.asks.length > 0 && (
         <>
-          <p role="alert">Your own guide comes with it, and makes this easier:</p>
+          <p role="alert">{strings.yourOwnGuideComesWith}</p>
           <ul>
             {p.asks.map((a) => (
               <li key={a.says}>{a.says}</li>
             ))}
           </ul>
           <Tick isSelected={withGuide} onChange={setWithGuide}>
-            I have read that, and want my guide all the same
+            {strings.iHaveReadThatAnd}
           </Tick>
         </>
       )}
       {p.refused > 0 && !p.broken && (
         <Tick isSelected={leaveOut} onChange={setLeaveOut}>
-          Leave out the {p.refused} that are refused
+          {strings.leaveOutTheThatAre(p.refused)}
         </Tick>
       )}
       <Row style={{ margin: '8px 0 14px' }}>
@@ -205,18 +201,18 @@ function Planned({
             isDisabled={busy || nothing || (p.refused > 0 && !leaveOut) || (p.asks.length > 0 && !withGuide)}
             onPress={() => onTake({ leaveOut, guide: withGuide })}
           >
-            {nothing ? 'Nothing to take in' : 'Take it in'}
+            {nothing ? strings.nothingToTakeIn : strings.takeItIn}
           </Primary>
         )}
-        <Quiet onPress={onLeave}>Leave it</Quiet>
+        <Quiet onPress={onLeave}>{strings.leaveIt}</Quiet>
       </Row>
       {rows.length > 0 && (
         <Table>
           <thead>
             <tr>
-              <th>What</th>
-              <th>Comes to</th>
-              <th>Line</th>
+              <th>{strings.what}</th>
+              <th>{strings.comesTo}</th>
+              <th>{strings.line}</th>
             </tr>
           </thead>
           <tbody>
@@ -235,7 +231,7 @@ function Planned({
           </tbody>
         </Table>
       )}
-      {p.items.length > rows.length && <Quiet onPress={() => setAll(true)}>Show {p.items.length}</Quiet>}
+      {p.items.length > rows.length && <Quiet onPress={() => setAll(true)}>{strings.show(p.items.length)}</Quiet>}
     </section>
   );
 }

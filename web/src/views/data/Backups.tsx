@@ -9,23 +9,24 @@ import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { moment } from '../../components/moments';
 import { Pick } from '../../components/Pick';
 import { Files, Going, Rows, size } from './parts';
+import { strings } from './strings';
 
 const day = 86_400_000;
 
 /** How long ago something was, by the program's clock. */
 function ago(at: string, now: string): string {
   const days = Math.floor((Date.parse(now) - Date.parse(at)) / day);
-  return days <= 0 ? 'today' : days === 1 ? 'a day ago' : `${days} days ago`;
+  return days <= 0 ? 'today' : days === 1 ? strings.aDayAgo : strings.daysAgo(days);
 }
 
 const every = ['0', '1', '3', '7', '14', '30'].map((id) => ({
   id,
-  name: id === '0' ? 'Never by itself' : id === '1' ? 'Every day' : `Every ${id} days`,
+  name: id === '0' ? strings.neverByItself : id === '1' ? strings.everyDay : strings.everyDays(id),
 }));
 
 const keeps = ['1', '2', '4', '8', '12', '26'].map((id) => ({
   id,
-  name: id === '1' ? 'The latest alone' : `The latest ${id}`,
+  name: id === '1' ? strings.theLatestAlone : strings.theLatest(id),
 }));
 
 /** One of the choices, or what was set elsewhere and is none of them. */
@@ -51,75 +52,73 @@ export function Backups() {
   const moving = isPending && variables?.do === 'restore';
   return (
     <>
-      <h2>Backups</h2>
+      <h2>{strings.backups}</h2>
       {says && <p role="alert">{says}</p>}
       {b && (
         <p>
-          <strong>{b.latest ? `The latest was made ${ago(b.latest, b.now)}.` : 'None was made yet.'}</strong>{' '}
-          {b.due && b.latest && `The next is due ${moment(b.due)}. `}
-          They lie on this machine, photographs in them: keep one elsewhere too, in case the machine is lost.
+          <strong>{b.latest ? strings.theLatestWasMade(ago(b.latest, b.now)) : strings.noneWasMadeYet}</strong>{' '}
+          {b.due && b.latest && strings.theNextIsDue(moment(b.due))}
+          {strings.theyLieOnThisMachine}
         </p>
       )}
       <Row>
         <Primary isDisabled={isPending || Boolean(b?.making)} onPress={() => mutate({ do: 'make' })}>
-          {b?.making || (isPending && variables?.do === 'make') ? 'It is being made …' : 'Back up now'}
+          {b?.making || (isPending && variables?.do === 'make') ? strings.itIsBeingMade : strings.backUpNow}
         </Primary>
         <FileTrigger acceptedFileTypes={['.db']} onSelect={chosen}>
-          <Quiet isDisabled={sending !== undefined}>Bring a backup from a file</Quiet>
+          <Quiet isDisabled={sending !== undefined}>{strings.bringABackupFromA}</Quiet>
         </FileTrigger>
         <Files as="span">
           <a href="/api/v1/copy" download>
-            A copy as a file, not kept here
+            {strings.aCopyAsAFile}
           </a>
         </Files>
       </Row>
-      {sending !== undefined && <Going says="The backup is being sent." share={sending} />}
+      {sending !== undefined && <Going says={strings.theBackupIsBeingSent} share={sending} />}
       {settings && (
         <Row>
           <Pick
-            label="A backup is made"
+            label={strings.aBackupIsMade}
             value={String(settings.backup_days ?? 0)}
             onChange={(v) => set({ backup_days: Number(v) })}
-            options={among(every, String(settings.backup_days ?? 0), `Every ${settings.backup_days} days`)}
+            options={among(every, String(settings.backup_days ?? 0), strings.everyDays(settings.backup_days ?? 0))}
           />
           <Pick
-            label="Kept of them"
+            label={strings.keptOfThem}
             value={String(settings.backup_keep || 1)}
             onChange={(v) => set({ backup_keep: Number(v) })}
-            options={among(keeps, String(settings.backup_keep || 1), `The latest ${settings.backup_keep}`)}
+            options={among(keeps, String(settings.backup_keep || 1), strings.theLatest(settings.backup_keep ?? 0))}
           />
         </Row>
       )}
-      {moving && (
-        <p role="status">The backup is being put in the place of everything. What is there now is kept aside.</p>
-      )}
+      {moving && <p role="status">{strings.theBackupIsBeingPut}</p>}
       {b?.restored && !moving && (
         <p role="status">
           {b.restored.trouble
-            ? `The backup was not put in its place: ${b.restored.trouble}`
-            : `${b.restored.name} is in its place since ${moment(b.restored.at)}. What was there before is kept as ${b.restored.aside}.`}
+            ? strings.theBackupWasNotPut(b.restored.trouble)
+            : strings.isInItsPlaceSince(b.restored.name, moment(b.restored.at), b.restored.aside)}
         </p>
       )}
       {b && b.files.length > 0 && (
-        <Rows aria-label="The backups">
+        <Rows aria-label={strings.theBackups}>
           {b.files.map((f) => (
             <li key={f.name}>
               <div>
                 {moment(f.at)}
                 <small>
                   {[
-                    f.own ? 'made here' : f.name.startsWith('before-') ? 'what was there before another' : 'brought in',
+                    f.own
+                      ? strings.madeHere
+                      : f.name.startsWith('before-')
+                        ? strings.whatWasThereBeforeAnother
+                        : strings.broughtIn,
                     size(f.bytes),
                   ].join(' · ')}
                 </small>
               </div>
               {asking?.name === f.name ? (
                 <>
-                  <span>
-                    {asking.do === 'restore'
-                      ? 'Everything becomes as it was then; what is there now is kept aside.'
-                      : 'It is gone then, for good.'}
-                  </span>
+                  <span>{asking.do === 'restore' ? strings.everythingBecomesAsItWas : strings.itIsGoneThenFor}</span>
                   <Button
                     isDisabled={isPending}
                     onPress={() => {
@@ -127,22 +126,22 @@ export function Backups() {
                       mutate(asking);
                     }}
                   >
-                    {asking.do === 'restore' ? 'Put it in the place of everything' : 'Remove it'}
+                    {asking.do === 'restore' ? strings.putItInThePlace : strings.removeIt}
                   </Button>
-                  <Quiet onPress={() => setAsking(undefined)}>No</Quiet>
+                  <Quiet onPress={() => setAsking(undefined)}>{strings.no}</Quiet>
                 </>
               ) : (
                 <>
                   <Files as="span">
                     <a href={`/api/v1/backups/${f.name}/file`} download>
-                      Save it elsewhere
+                      {strings.saveItElsewhere}
                     </a>
                   </Files>
                   <Quiet isDisabled={isPending} onPress={() => setAsking({ do: 'restore', name: f.name })}>
-                    Go back to it
+                    {strings.goBackToIt}
                   </Quiet>
                   <Quiet isDisabled={isPending} onPress={() => setAsking({ do: 'remove', name: f.name })}>
-                    Remove
+                    {strings.remove}
                   </Quiet>
                 </>
               )}

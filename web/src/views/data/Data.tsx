@@ -5,6 +5,7 @@ import { Group } from '../../components/Pick';
 import { Arrive } from './Arrive';
 import { Backups } from './Backups';
 import { Leave } from './Leave';
+import { strings } from './strings';
 
 /** What is yours: how it leaves, how it comes in, and how it is backed up. */
 export default function Data() {
@@ -12,10 +13,10 @@ export default function Data() {
   if (parts.some((p) => p.isPending)) return <Waiting />;
   return (
     <Page>
-      <h1>Your data</h1>
+      <h1>{strings.yourData}</h1>
       <p style={{ marginBottom: 14 }}>
-        All of it lies on this machine alone, and leaves only as files that you make.{' '}
-        <Link href="/settings">Settings</Link>
+        {strings.allOfItLiesOn}
+        <Link href="/settings">{strings.settings}</Link>
       </p>
       <Group>
         <Backups />

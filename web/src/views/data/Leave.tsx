@@ -6,12 +6,13 @@ import { Text } from '../../components/Fields';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { Tick } from '../../components/Tick';
 import { Files, size } from './parts';
+import { strings } from './strings';
 
 const formats = {
-  geojson: 'GeoJSON',
+  geojson: strings.geojson,
   gpx: 'GPX',
-  csv: 'Table (CSV)',
-  zip: 'Darwin Core archive',
+  csv: strings.tableCsv,
+  zip: strings.darwinCoreArchive,
 } as const;
 
 /** How everything leaves, or records and places: coarse, unless exactly is said, each time anew. */
@@ -27,39 +28,41 @@ export function Leave() {
   const query = asked.size ? `?${asked}` : '';
   return (
     <>
-      <h2>Take it with you</h2>
+      <h2>{strings.takeItWithYou}</h2>
       <p>
-        Everything as it is kept, to be read in again here or elsewhere: events, rulings, settings, your own guide and
-        photographs.{' '}
+        {strings.everythingAsItIsKept}
         {kept &&
-          `That is ${kept.records} records, ${kept.events} events and ${kept.photographs} photographs${kept.bytes ? ` of ${size(kept.bytes)}` : ''}.`}{' '}
-        It says exactly where everything is.
+          strings.thatIsRecordsEventsAnd(
+            kept.records,
+            kept.events,
+            kept.photographs,
+            kept.bytes ? ` of ${size(kept.bytes)}` : '',
+          )}
+        {strings.itSaysExactlyWhereEverything}
       </p>
       <Files>
         <a href="/api/v1/everything.jsonl" download>
-          Everything (JSON Lines)
+          {strings.everythingJsonLines}
         </a>
       </Files>
-      <h3>To give away</h3>
+      <h3>{strings.toGiveAway}</h3>
       <Tick isSelected={exact} onChange={setExact}>
-        Exactly where they are
+        {strings.exactlyWhereTheyAre}
       </Tick>
       <p role={exact ? 'alert' : undefined}>
-        {exact
-          ? 'Whoever has the file can walk there. Names and notes go with it.'
-          : 'Positions leave as the middle of a square some 10 km wide, without names and notes of yours.'}
+        {exact ? strings.whoeverHasTheFileCan : strings.positionsLeaveAsTheMiddle}
       </p>
       <Row style={{ alignItems: 'end' }}>
-        <Text label="From" type="date" value={from} onChange={setFrom} />
-        <Text label="To" type="date" value={to} onChange={setTo} />
+        <Text label={strings.from} type="date" value={from} onChange={setFrom} />
+        <Text label={strings.to} type="date" value={to} onChange={setTo} />
       </Row>
       {taxon ? (
         <Row>
-          <span>Only {taxon.display_name}</span>
-          <Quiet onPress={() => setTaxon(undefined)}>All again</Quiet>
+          <span>{strings.only(taxon.display_name)}</span>
+          <Quiet onPress={() => setTaxon(undefined)}>{strings.allAgain}</Quiet>
         </Row>
       ) : (
-        <TaxonPicker label="Only what goes by the name" onPick={setTaxon} />
+        <TaxonPicker label={strings.onlyWhatGoesByThe} onPick={setTaxon} />
       )}
       <Files>
         {Object.entries(formats).map(([f, name]) => (

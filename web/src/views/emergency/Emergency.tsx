@@ -16,6 +16,7 @@ import { withUnit } from '../../components/units';
 import { useUnits } from '../../components/useUnits';
 import { harmWords } from '../../components/words';
 import { c, face } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Sheet = styled(Page)`
   .numbers { display: grid; grid-template-columns: repeat(auto-fit, minmax(240px, 1fr)); gap: 12px; margin: 12px 0; }
@@ -50,16 +51,16 @@ const Sheet = styled(Page)`
 
 /** How near a harmful kind stands, in words. */
 const nearWords: Record<Schema['Nearness'], string> = {
-  standing: 'was not ruled out on the record',
-  'weak-point': 'one slip on the record would bring it back',
-  margin: 'was ruled out on the record',
-  listed: 'is taken for it',
+  standing: strings.wasNotRuledOutOn,
+  'weak-point': strings.oneSlipOnTheRecord,
+  margin: strings.wasRuledOutOnThe,
+  listed: strings.isTakenForIt,
 };
 
 const hours = (s: Schema['Suspect']) =>
   s.from_h === 0 && s.to_h === 0
-    ? 'when its first signs begin is not known'
-    : `first signs ${span(s.from_h)} to ${span(s.to_h)} after eating`;
+    ? strings.whenItsFirstSignsBegin
+    : strings.firstSignsToAfterEating(span(s.from_h), span(s.to_h));
 const span = (h: number) =>
   h >= 48 ? `${Math.round(h / 24)} days` : h < 1 ? `${Math.round(h * 60)} minutes` : `${h} hours`;
 
@@ -78,12 +79,12 @@ export default function Emergency() {
   const [signs, setSigns] = useState('');
   const { data: sheet, error } = useSheet(person, first ? new Date(first).toISOString() : '');
   const numbers = [
-    ['Poison centre', sheet?.poison_centre || settings?.poison_centre],
-    ['Emergency service', sheet?.emergency_service || settings?.emergency_service],
+    [strings.poisonCentre, sheet?.poison_centre || settings?.poison_centre],
+    [strings.emergencyService, sheet?.emergency_service || settings?.emergency_service],
   ] as const;
   return (
     <Sheet>
-      <h1>Somebody is ill</h1>
+      <h1>{strings.somebodyIsIll}</h1>
       <div className="numbers">
         {numbers.map(([name, number]) =>
           number ? (
@@ -94,13 +95,13 @@ export default function Emergency() {
           ) : (
             <Link key={name} href="/settings">
               {name}
-              <strong>No number is set</strong>
-              <span>Call the number of your country. Set it here for the next time.</span>
+              <strong>{strings.noNumberIsSet}</strong>
+              <span>{strings.callTheNumberOfYour}</span>
             </Link>
           ),
         )}
       </div>
-      {error && <p role="alert">{error.message} What stands here holds all the same.</p>}
+      {error && <p role="alert">{strings.whatStandsHereHoldsAll(error.message)}</p>}
       {sheet?.trouble && <p role="alert">{sheet.trouble}</p>}
       <div className="advice">
         {(sheet?.advice ?? []).map((s) => (
@@ -117,27 +118,27 @@ export default function Emergency() {
       {/* What comes later would push this away. */}
       {(sheet || error) && (
         <>
-          <h2>What was eaten{sheet?.person ? `: ${sheet.person}` : ''}</h2>
+          <h2>{strings.whatWasEaten(sheet?.person ? `: ${sheet.person}` : '')}</h2>
           <Row data-screen-only style={{ alignItems: 'end' }}>
             {(house?.people ?? []).length > 0 && (
               <Pick
-                label="Who is ill"
+                label={strings.whoIsIll}
                 value={person}
                 onChange={setPerson}
                 options={[
-                  { id: '', name: 'Everybody' },
+                  { id: '', name: strings.everybody },
                   ...(house?.people ?? []).map((p) => ({ id: p.id, name: p.name })),
                 ]}
               />
             )}
-            <Text label="When the first sign came" type="datetime-local" value={first} onChange={setFirst} />
-            <Button onPress={() => print()}>Print it on one page</Button>
+            <Text label={strings.whenTheFirstSignCame} type="datetime-local" value={first} onChange={setFirst} />
+            <Button onPress={() => print()}>{strings.printItOnOnePage}</Button>
           </Row>
         </>
       )}
       {person && first && (
         <Row data-screen-only style={{ alignItems: 'end' }}>
-          <Text label="Which signs, in their order" value={signs} onChange={setSigns} />
+          <Text label={strings.whichSignsInTheirOrder} value={signs} onChange={setSigns} />
           <Quiet
             isDisabled={isPending || !signs.trim()}
             onPress={() =>
@@ -151,15 +152,15 @@ export default function Emergency() {
                     signs,
                   },
                 },
-                { onSuccess: () => tell({ text: 'It was noted, and is told before the next meal.' }) },
+                { onSuccess: () => tell({ text: strings.itWasNotedAndIs }) },
               )
             }
           >
-            Note it
+            {strings.noteIt}
           </Quiet>
         </Row>
       )}
-      {first && <p>First sign: {moment(new Date(first).toISOString())}.</p>}
+      {first && <p>{strings.firstSign(moment(new Date(first).toISOString()))}</p>}
       {sheet && sheet.reactions.length > 0 && (
         <ul>
           {sheet.reactions.map((r) => (
@@ -170,18 +171,12 @@ export default function Emergency() {
           ))}
         </ul>
       )}
-      {sheet && sheet.meals.length === 0 && (
-        <p>
-          {sheet.kept
-            ? 'No wild meal is noted in the three weeks before.'
-            : 'No wild meal was ever noted here. Say what was eaten as well as you can.'}
-        </p>
-      )}
+      {sheet && sheet.meals.length === 0 && <p>{sheet.kept ? strings.noWildMealIsNoted : strings.noWildMealWasEver}</p>}
       {sheet?.meals.map((m, i) => (
         <section
           key={`${m.batch} ${m.at}`}
           className="meal"
-          aria-label={`Meal of ${moment(m.at)}`}
+          aria-label={strings.mealOf(moment(m.at))}
           {...(i >= printed ? { 'data-screen-only': true } : {})}
         >
           <strong>
@@ -192,12 +187,12 @@ export default function Emergency() {
             {sheet.ate[i]?.join(', ')}. {m.says}{' '}
             {m.records.map((r) => (
               <Link key={r} href={`/bench/${r}`}>
-                the record
+                {strings.theRecord}
               </Link>
             ))}
           </small>
-          <p>{first ? m.late : 'Say when the first sign came: then it is told which of these fit.'}</p>
-          <ul className="near" aria-label="What stands nearest to it">
+          <p>{first ? m.late : strings.sayWhenTheFirstSign}</p>
+          <ul className="near" aria-label={strings.whatStandsNearestToIt}>
             {m.suspects.map((s) => (
               <li key={s.taxon} className={first && s.fits ? 'fits' : undefined}>
                 <Stalk thorns={harmWords[s.harm].thorns} small />
@@ -205,7 +200,7 @@ export default function Emergency() {
                   {s.name} (<em>{s.latin}</em>), {harmWords[s.harm].say};{' '}
                   <small>
                     {hours(s)}
-                    {first && (s.fits ? ': it fits' : ': it does not fit, and is not excluded')}; {nearWords[s.near]}
+                    {first && (s.fits ? strings.itFits : strings.itDoesNotFitAnd)}; {nearWords[s.near]}
                   </small>
                 </span>
               </li>
@@ -214,14 +209,14 @@ export default function Emergency() {
         </section>
       ))}
       {sheet && sheet.meals.length > printed && (
-        <p data-print-only>More meals stand in the program: {sheet.meals.length} in three weeks.</p>
+        <p data-print-only>{strings.moreMealsStandInThe(sheet.meals.length)}</p>
       )}
       <Row data-screen-only style={{ marginTop: 12 }}>
-        <Link href="/kitchen">Note a meal that is missing</Link>
-        <Link href="/household">Who eats here</Link>
+        <Link href="/kitchen">{strings.noteAMealThatIs}</Link>
+        <Link href="/household">{strings.whoEatsHere}</Link>
       </Row>
       <Primary data-screen-only onPress={() => scrollTo(0, 0)}>
-        To the numbers
+        {strings.toTheNumbers}
       </Primary>
     </Sheet>
   );

@@ -15,6 +15,7 @@ import { TaxonPicker } from '../../components/TaxonPicker';
 import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
 import { Reckoner } from './Reckoner';
+import { strings } from './strings';
 
 type Share = Schema['Share'];
 
@@ -35,11 +36,8 @@ export default function Formulas() {
   if (!data) return <Waiting error={error} />;
   return (
     <Page>
-      <h1>Formulas</h1>
-      <p>
-        What you mix is recorded here and worked out. None of it is advised: what the guide knows of limits is held
-        against it, and its cautions stand with it.
-      </p>
+      <h1>{strings.formulas}</h1>
+      <p>{strings.whatYouMixIsRecorded}</p>
       {draft ? (
         <Form key={draft.id} draft={draft} onDone={() => setDraft(undefined)} />
       ) : (
@@ -48,20 +46,20 @@ export default function Formulas() {
             onPress={() =>
               setDraft({
                 id: newId(),
-                formula: { name: '', volume_ml: 100, parts: [{ name: 'Spirit', percent: 100 }] },
+                formula: { name: '', volume_ml: 100, parts: [{ name: strings.spirit, percent: 100 }] },
               })
             }
           >
-            Record a mixture
+            {strings.recordAMixture}
           </Primary>
-          <Link href="/kitchen">To the kitchen</Link>
+          <Link href="/kitchen">{strings.toTheKitchen}</Link>
         </Row>
       )}
-      {data.length === 0 && !draft && <p>None is recorded yet.</p>}
+      {data.length === 0 && !draft && <p>{strings.noneIsRecordedYet}</p>}
       {data.map((f) => (
         <One key={f.id} formula={f} onChange={() => setDraft({ id: f.id, formula: f.is })} />
       ))}
-      <Folded open={false} heading={<h2>Diluting, pouring, drops</h2>}>
+      <Folded open={false} heading={<h2>{strings.dilutingPouringDrops}</h2>}>
         {() => <Reckoner />}
       </Folded>
     </Page>
@@ -77,9 +75,9 @@ function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
       <table>
         <thead>
           <tr>
-            <th>Part</th>
-            <th>Per cent</th>
-            <th>Millilitres</th>
+            <th>{strings.part}</th>
+            <th>{strings.perCent}</th>
+            <th>{strings.millilitres}</th>
             {ounces && <th>{volume.unit}</th>}
           </tr>
         </thead>
@@ -93,7 +91,7 @@ function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
             </tr>
           ))}
           <tr>
-            <td>In all</td>
+            <td>{strings.inAll}</td>
             <td>100</td>
             <td>{of.volume_ml}</td>
             {ounces && <td>{volume.shown(of.volume_ml)}</td>}
@@ -102,8 +100,7 @@ function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
       </table>
       {m.drops_ml > 0 && (
         <p>
-          {of.drops} drops are {m.drops_ml} ml
-          {of.per_ml ? ', by your own dropper.' : ', by the 20 drops of water of a standard dropper.'}
+          {strings.dropsAreMl(of.drops ?? 0, m.drops_ml, of.per_ml ? strings.byYourOwnDropper : strings.byThe20DropsOf)}
         </p>
       )}
       {m.over.map((o) => (
@@ -111,7 +108,7 @@ function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
           {o}
         </p>
       ))}
-      <ul aria-label="Cautions">
+      <ul aria-label={strings.cautions}>
         {m.cautions.map((x) => (
           <li key={x}>{x}</li>
         ))}
@@ -123,19 +120,19 @@ function Sheet({ mixed: m, of }: { mixed: Schema['Mixed']; of: Mixture }) {
 function One({ formula: f, onChange }: { formula: Schema['RecordedFormula']; onChange: () => void }) {
   const { mutate, isPending } = useChangeFormula();
   const task = useChangeTask();
-  const name = f.is.name || 'A mixture without a name';
+  const name = f.is.name || strings.aMixtureWithoutAName;
   return (
     <Card aria-label={name}>
       <h2>{name}</h2>
       {f.trouble && <p role="alert">{f.trouble}</p>}
       {f.mixed && <Sheet mixed={f.mixed} of={f.is} />}
       <Row data-screen-only>
-        <Button onPress={onChange}>Change</Button>
+        <Button onPress={onChange}>{strings.change}</Button>
         <Button isDisabled={!f.can_undo || isPending} onPress={() => mutate({ id: f.id, change: { do: 'undo' } })}>
-          Undo
+          {strings.undo}
         </Button>
         <Button isDisabled={!f.can_redo || isPending} onPress={() => mutate({ id: f.id, change: { do: 'redo' } })}>
-          Redo
+          {strings.redo}
         </Button>
         <Button
           isDisabled={task.isPending}
@@ -145,18 +142,18 @@ function One({ formula: f, onChange }: { formula: Schema['RecordedFormula']; onC
                 id: newId(),
                 change: {
                   do: 'await',
-                  what: `Strain: ${name}`,
-                  why: 'It steeps in the dark; shake it now and then.',
+                  what: strings.strain(name),
+                  why: strings.itSteepsInTheDark,
                   formula: f.id,
                 },
               },
               {
-                onSuccess: () => tell({ text: 'When it has steeped it stands among what waits, and in the calendar.' }),
+                onSuccess: () => tell({ text: strings.whenItHasSteepedIt }),
               },
             )
           }
         >
-          It steeps from now
+          {strings.itSteepsFromNow}
         </Button>
         <Quiet
           isDisabled={isPending}
@@ -166,17 +163,17 @@ function One({ formula: f, onChange }: { formula: Schema['RecordedFormula']; onC
               {
                 onSuccess: () =>
                   tell({
-                    text: 'The mixture was deleted.',
-                    action: { name: 'Bring it back', do: () => mutate({ id: f.id, change: { do: 'restore' } }) },
+                    text: strings.theMixtureWasDeleted,
+                    action: { name: strings.bringItBack, do: () => mutate({ id: f.id, change: { do: 'restore' } }) },
                   }),
               },
             )
           }
         >
-          Delete
+          {strings.deleteWord}
         </Quiet>
-        <Link href={`/labels?formula=${f.id}`}>Its label</Link>
-        <Quiet onPress={() => print()}>Print</Quiet>
+        <Link href={`/labels?formula=${f.id}`}>{strings.itsLabel}</Link>
+        <Quiet onPress={() => print()}>{strings.print}</Quiet>
       </Row>
     </Card>
   );
@@ -194,10 +191,10 @@ function Form({ draft, onDone }: { draft: { id: string; formula: Mixture }; onDo
   };
   const share = (at: number, part: Partial<Share>) =>
     set({ parts: f.parts.map((p, i) => (i === at ? { ...p, ...part } : p)) });
-  const called = (p: Share) => (p.taxon ? (guide?.nameOf(p.taxon) ?? p.taxon) : p.name || 'a part');
+  const called = (p: Share) => (p.taxon ? (guide?.nameOf(p.taxon) ?? p.taxon) : p.name || strings.aPart);
   return (
     <form
-      aria-label="A mixture"
+      aria-label={strings.aMixture}
       style={{ display: 'grid', gap: 12 }}
       onSubmit={(e) => {
         e.preventDefault();
@@ -205,37 +202,44 @@ function Form({ draft, onDone }: { draft: { id: string; formula: Mixture }; onDo
       }}
     >
       <Row style={{ alignItems: 'end' }}>
-        <Text label="Its name" value={f.name ?? ''} onChange={(name) => set({ name })} />
+        <Text label={strings.itsName} value={f.name ?? ''} onChange={(name) => set({ name })} />
         <Quantity
-          label={`Finished volume, ${volume.unit}`}
+          label={strings.finishedVolume(volume.unit)}
           value={volume.shown(f.volume_ml)}
           onChange={(v) => set({ volume_ml: volume.kept(v ?? 0) })}
         />
-        <Quantity label="Drops at a time" whole value={f.drops || undefined} onChange={(v) => set({ drops: v ?? 0 })} />
+        <Quantity
+          label={strings.dropsAtATime}
+          whole
+          value={f.drops || undefined}
+          onChange={(v) => set({ drops: v ?? 0 })}
+        />
       </Row>
       {f.parts.map((p, i) => (
         <Row key={i} style={{ alignItems: 'end' }}>
           {p.taxon ? (
             <strong>{called(p)}</strong>
           ) : (
-            <Text label={`Part ${i + 1}`} value={p.name ?? ''} onChange={(name) => share(i, { name })} />
+            <Text label={strings.part2(i + 1)} value={p.name ?? ''} onChange={(name) => share(i, { name })} />
           )}
           <Quantity
-            label={`Per cent of ${called(p)}`}
+            label={strings.perCentOf(called(p))}
             value={p.percent || undefined}
             onChange={(v) => share(i, { percent: v ?? 0 })}
           />
-          <Quiet onPress={() => set({ parts: f.parts.filter((_, n) => n !== i) })}>Remove {called(p)}</Quiet>
+          <Quiet onPress={() => set({ parts: f.parts.filter((_, n) => n !== i) })}>{strings.remove(called(p))}</Quiet>
         </Row>
       ))}
       <TaxonPicker
-        label="A part from the guide"
+        label={strings.aPartFromTheGuide}
         onPick={({ id }) =>
           !f.parts.some((p) => p.taxon === id) && set({ parts: [{ taxon: id, percent: 10 }, ...f.parts] })
         }
       />
       <Row>
-        <Quiet onPress={() => set({ parts: [...f.parts, { name: 'Water', percent: 10 }] })}>Another part</Quiet>
+        <Quiet onPress={() => set({ parts: [...f.parts, { name: strings.water, percent: 10 }] })}>
+          {strings.anotherPart}
+        </Quiet>
       </Row>
       {mixed.error && <p role="alert">{mixed.error.message}</p>}
       {mixed.data && (
@@ -249,14 +253,14 @@ function Form({ draft, onDone }: { draft: { id: string; formula: Mixture }; onDo
             isDisabled={isPending}
             onPress={() => mutate({ id: draft.id, change: { do: 'put', formula: f } }, { onSuccess: onDone })}
           >
-            Record it
+            {strings.recordIt}
           </Primary>
         ) : (
           <Primary type="submit" isDisabled={mixed.isPending}>
-            Work it out
+            {strings.workItOut}
           </Primary>
         )}
-        <Quiet onPress={onDone}>Not now</Quiet>
+        <Quiet onPress={onDone}>{strings.notNow}</Quiet>
       </Row>
     </form>
   );

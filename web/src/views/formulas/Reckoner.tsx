@@ -4,6 +4,7 @@ import { Button, Row } from '../../components/Buttons';
 import { Quantity } from '../../components/Quantity';
 import { Tick } from '../../components/Tick';
 import { useUnits } from '../../components/useUnits';
+import { strings } from './strings';
 
 /** Dilutes a spirit, pours it on a weight, and counts drops. */
 export function Reckoner() {
@@ -31,7 +32,7 @@ export function Reckoner() {
   );
   return (
     <form
-      aria-label="Diluting, pouring, drops"
+      aria-label={strings.dilutingPouringDrops}
       style={{ display: 'grid', gap: 10 }}
       onSubmit={(e) => {
         e.preventDefault();
@@ -44,22 +45,22 @@ export function Reckoner() {
       }}
     >
       <Row style={{ alignItems: 'end' }}>
-        {field('have', 'Spirit that is there, per cent')}
-        {field('want', 'Spirit that is wanted, per cent')}
-        {field('ml', `How much of it, ${volume.unit}`)}
+        {field('have', strings.spiritThatIsTherePer)}
+        {field('want', strings.spiritThatIsWantedPer)}
+        {field('ml', strings.howMuchOfIt(volume.unit))}
       </Row>
       <Row style={{ alignItems: 'end' }}>
-        {field('g', weight.unit === 'oz' ? 'Herb, ounces' : 'Herb, grams')}
+        {field('g', weight.unit === 'oz' ? strings.herbOunces : strings.herbGrams)}
         <Tick isSelected={dried} onChange={setDried}>
-          It is dried
+          {strings.itIsDried}
         </Tick>
       </Row>
       <Row style={{ alignItems: 'end' }}>
-        {field('drops', 'Drops')}
-        {field('counted', 'Drops of another dropper in 5 ml; left empty, the one of your settings')}
+        {field('drops', strings.drops)}
+        {field('counted', strings.dropsOfAnotherDropperIn)}
       </Row>
       <Row>
-        <Button type="submit">Reckon</Button>
+        <Button type="submit">{strings.reckon}</Button>
       </Row>
       {error && <p role="alert">{error.message}</p>}
       {data && (

@@ -8,6 +8,7 @@ import { Cards, TaxonCard } from '../../components/TaxonCard';
 import { organWords } from '../../components/words';
 import { Drawing } from '../../drawings/lazy';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Traits = styled.ul`
   display: grid;
@@ -40,16 +41,16 @@ export default function Family({ name }: { name: string }) {
   return (
     <Page $wide>
       <p>
-        <Link href="/guide">The guide</Link>
+        <Link href="/guide">{strings.theGuide}</Link>
       </p>
       <h1>{data.name}</h1>
       <p>
-        {data.taxa.length} in this guide: {gathered.length} gathered, {deadly} deadly.
-        {data.older.length > 0 && ` In older books: ${data.older.join(', ')}.`}
+        {strings.inThisGuideGatheredDeadly(data.taxa.length, gathered.length, deadly)}
+        {data.older.length > 0 && strings.inOlderBooks(data.older.join(', '))}
       </p>
-      <h2>What they have in common</h2>
+      <h2>{strings.whatTheyHaveInCommon}</h2>
       {data.traits.length === 0 ? (
-        <p>Nothing that sets them apart from others, as far as this guide goes.</p>
+        <p>{strings.nothingThatSetsThemApart}</p>
       ) : (
         <Traits>
           {data.traits.map((t) => {
@@ -68,22 +69,22 @@ export default function Family({ name }: { name: string }) {
           })}
         </Traits>
       )}
-      <p>True of those in this guide; others of the family may differ.</p>
+      <p>{strings.trueOfThoseInThis}</p>
       {gathered.length > 0 && (
-        <section aria-label="Gathered">
-          <h2>Gathered</h2>
+        <section aria-label={strings.gathered}>
+          <h2>{strings.gathered}</h2>
           <Cards>
             {gathered.map((t) => (
               <TaxonCard key={t.id} taxon={t}>
-                {grave.length > 0 && <Link href={beside(t)}>Beside the dangerous ones</Link>}
+                {grave.length > 0 && <Link href={beside(t)}>{strings.besideTheDangerousOnes}</Link>}
               </TaxonCard>
             ))}
           </Cards>
         </section>
       )}
       {others.length > 0 && (
-        <section aria-label="Not gathered">
-          <h2>Not gathered, the gravest first</h2>
+        <section aria-label={strings.notGathered}>
+          <h2>{strings.notGatheredTheGravestFirst}</h2>
           <Cards>
             {others.map((t) => (
               <TaxonCard key={t.id} taxon={t} />

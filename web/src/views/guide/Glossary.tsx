@@ -9,6 +9,7 @@ import { inOrder, Scale } from '../../components/Scale';
 import { organWords } from '../../components/words';
 import { Drawing } from '../../drawings/lazy';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Term = styled.section`
   padding: 14px 0;
@@ -33,11 +34,17 @@ export default function Glossary() {
   return (
     <Page $wide>
       <p>
-        <Link href="/guide">The guide</Link>
+        <Link href="/guide">{strings.theGuide}</Link>
       </p>
-      <h1>Words and drawings</h1>
-      <Text label="Find a word" type="search" value={word} onChange={setWord} placeholder="volva, sheath, gills" />
-      {shown.length === 0 && <p role="status">No feature is called that.</p>}
+      <h1>{strings.wordsAndDrawings}</h1>
+      <Text
+        label={strings.findAWord}
+        type="search"
+        value={word}
+        onChange={setWord}
+        placeholder={strings.volvaSheathGills}
+      />
+      {shown.length === 0 && <p role="status">{strings.noFeatureIsCalledThat}</p>}
       {organs.map((o) => {
         const here = shown.filter((x) => x.organ === o);
         return (
@@ -58,8 +65,8 @@ export default function Glossary() {
                       {x.name} {x.term && <em>({x.term})</em>}
                     </h3>
                     <p>
-                      {x.how} {x.pitfall && <strong>Beware: </strong>}
-                      {x.pitfall} {x.hint && 'A hint: it never settles anything alone.'}
+                      {x.how} {x.pitfall && <strong>{strings.beware}</strong>}
+                      {x.pitfall} {x.hint && strings.aHintItNeverSettles}
                     </p>
                     <ul>
                       {x.states.map((s) => (
@@ -71,7 +78,7 @@ export default function Glossary() {
                       ))}
                     </ul>
                     {x.states.map(
-                      (s) => s.scale?.[0] === s.id && <p key={s.id}>On a scale: {inOrder(s.scale, x.states)}.</p>,
+                      (s) => s.scale?.[0] === s.id && <p key={s.id}>{strings.onAScale(inOrder(s.scale, x.states))}</p>,
                     )}
                   </Term>
                 ))}

@@ -20,6 +20,7 @@ import { useSift } from '../../components/useSift';
 import { harmWords } from '../../components/words';
 import { Thumb } from '../../drawings/Thumb';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Filters = styled.div`
   display: grid;
@@ -61,7 +62,7 @@ const firstDrawn = 16;
 /** So many of what was found are shown before one asks for more. */
 const firstFound = 24;
 
-const any = { id: '', name: 'Any' };
+const any = { id: '', name: strings.any };
 
 /** The guide to leaf through: found by any name, sifted by family, month, use and harm. */
 export default function Guide() {
@@ -103,61 +104,62 @@ export default function Guide() {
     [guide],
   );
   const filters = () => (
-    <Filters role="group" aria-label="Sift">
+    <Filters role="group" aria-label={strings.sift}>
       <Pick
-        label="Kind"
+        label={strings.kind}
         value={kingdom}
         onChange={(v) => sift('kind', v)}
-        options={[any, { id: 'plantae', name: 'Plants' }, { id: 'fungi', name: 'Mushrooms' }]}
+        options={[any, { id: 'plantae', name: strings.plants }, { id: 'fungi', name: strings.mushrooms }]}
       />
-      <Pick label="Family" value={family} onChange={(v) => sift('family', v)} options={families} />
+      <Pick label={strings.family} value={family} onChange={(v) => sift('family', v)} options={families} />
       <Pick
-        label="Gathered"
+        label={strings.gathered}
         value={use}
         onChange={(v) => sift('use', v)}
         options={[
           any,
           ...Object.entries(useWords).map(([id, say]) => ({ id, name: say })),
-          { id: 'none', name: 'not gathered' },
+          { id: 'none', name: strings.notGathered2 },
         ]}
       />
       <Pick
-        label="Harm"
+        label={strings.harm}
         value={harm}
         onChange={(v) => sift('harm', v)}
         options={[
           any,
-          ...Object.entries(harmWords).map(([id, w]) => ({ id, name: id === 'none' ? 'No harm known' : w.say })),
+          ...Object.entries(harmWords).map(([id, w]) => ({ id, name: id === 'none' ? strings.noHarmKnown : w.say })),
         ]}
       />
       <Toggle isSelected={now} onChange={(on) => sift('now', on ? '1' : '')}>
-        Here in {monthNames[month - 1]}
+        {strings.hereIn}
+        {monthNames[month - 1]}
       </Toggle>
       <OneOf
-        label="How it is shown"
+        label={strings.howItIsShown}
         value={asTable ? 'table' : 'pictures'}
         onChange={(v) => sift('as', v === 'table' ? 'table' : '')}
         options={[
-          { id: 'pictures', name: 'Pictures' },
-          { id: 'table', name: 'Table' },
+          { id: 'pictures', name: strings.pictures },
+          { id: 'table', name: strings.table },
         ]}
       />
     </Filters>
   );
   return (
     <Page $wide>
-      <h1>The guide</h1>
+      <h1>{strings.theGuide}</h1>
       <p>
-        No name yet? <Link href="/key">Answer a few questions</Link>.{' '}
-        <Link href="/guide/words">Words and drawings</Link> explains every feature;{' '}
-        <Link href="/guide/mine">my guide</Link> holds what you add.
+        {strings.noNameYet}
+        <Link href="/key">{strings.answerAFewQuestions}</Link>.{' '}
+        <Link href="/guide/words">{strings.wordsAndDrawings}</Link>
+        {strings.explainsEveryFeature}
+        <Link href="/guide/mine">{strings.myGuide}</Link>
+        {strings.holdsWhatYouAdd}
       </p>
-      <Text label="Any name: common, scientific, older, even misspelt" type="search" value={name} onChange={setName} />
+      <Text label={strings.anyNameCommonScientificOlder} type="search" value={name} onChange={setName} />
       {isNarrow ? (
-        <Folded
-          open={Boolean(kingdom || family || use || harm || now || asTable)}
-          heading="Narrow it down, or show a table"
-        >
+        <Folded open={Boolean(kingdom || family || use || harm || now || asTable)} heading={strings.narrowItDownOrShow}>
           {filters}
         </Folded>
       ) : (
@@ -165,22 +167,18 @@ export default function Guide() {
       )}
       {!data && <Waiting error={error} within />}
       {data && (
-        <p role="status">
-          {sifted.length === 0
-            ? 'Nothing in this guide is like that. It may still be out there: no guide is complete.'
-            : `${sifted.length} of ${all.length}`}
-        </p>
+        <p role="status">{sifted.length === 0 ? strings.nothingInThisGuideIs : `${sifted.length} of ${all.length}`}</p>
       )}
       {sought || asTable ? (
         <>
           {asTable ? (
-            <List aria-label="Taxa">
+            <List aria-label={strings.taxa}>
               {found.map((t) => (
                 <One key={t.id} taxon={t} />
               ))}
             </List>
           ) : (
-            <Cards aria-label="Taxa">
+            <Cards aria-label={strings.taxa}>
               {found.map((t) => (
                 <TaxonCard key={t.id} taxon={t}>
                   <Besides taxon={t} />
@@ -190,7 +188,7 @@ export default function Guide() {
           )}
           {sifted.length > found.length && (
             <Row>
-              <Button onPress={() => setWanted(search.toString())}>Show all {sifted.length}</Button>
+              <Button onPress={() => setWanted(search.toString())}>{strings.showAll(sifted.length)}</Button>
             </Row>
           )}
         </>
@@ -207,16 +205,16 @@ function Besides({ taxon }: { taxon: Taxon }) {
     taxon.found_by && taxon.found_by !== taxon.display_name && taxon.found_by !== taxon.name ? taxon.found_by : '';
   return (
     <>
-      {by && <div>Found by “{by}”.</div>}
-      {taxon.own && <Mark>{taxon.own === 'taxon' ? 'yours' : 'with words of yours'}</Mark>}
-      {taxon.shared && <div>One of its names is also given to {taxon.shared.join(', ')}.</div>}
+      {by && <div>{strings.foundBy(by)}</div>}
+      {taxon.own && <Mark>{taxon.own === 'taxon' ? strings.yours : strings.withWordsOfYours}</Mark>}
+      {taxon.shared && <div>{strings.oneOfItsNamesIs(taxon.shared.join(', '))}</div>}
     </>
   );
 }
 
 const kingdoms = [
-  ['fungi', 'Mushrooms'],
-  ['plantae', 'Plants'],
+  ['fungi', strings.mushrooms],
+  ['plantae', strings.plants],
 ] as const;
 
 function grouped(taxa: Taxon[], of: (t: Taxon) => string): [string, Taxon[]][] {
@@ -244,7 +242,11 @@ function ByFamily({ taxa }: { taxa: Taxon[] }) {
                 <div>
                   {name}
                   <small>
-                    {here.length} in {families.length} {families.length === 1 ? 'family' : 'families'}
+                    {strings.inWord(
+                      here.length,
+                      families.length,
+                      families.length === 1 ? strings.family2 : strings.families,
+                    )}
                   </small>
                 </div>
               }
@@ -276,7 +278,7 @@ function FamilySection({ family, members }: { family: string; members: Taxon[] }
           <Thumb taxon={first.id} kingdom={first.kingdom} size={46} />
           <div>
             {family}
-            {deadly > 0 && <span className="kills"> · {deadly} deadly</span>}
+            {deadly > 0 && <span className="kills">{strings.deadly(deadly)}</span>}
             <small>{members.map((t) => t.display_name).join(', ')}</small>
           </div>
         </>
@@ -284,7 +286,7 @@ function FamilySection({ family, members }: { family: string; members: Taxon[] }
     >
       {() => (
         <>
-          <Link href={`/guide/family/${family}`}>What they have in common</Link>
+          <Link href={`/guide/family/${family}`}>{strings.whatTheyHaveInCommon}</Link>
           {members.length < byGenus ? (
             <Members taxa={members} />
           ) : (
@@ -327,13 +329,13 @@ const One = memo(
           <Link href={`/guide/${taxon.id}`}>{taxon.display_name}</Link>{' '}
           <em>
             {taxon.name}
-            {by && `, found by “${by}”`}
+            {by && strings.foundBy2(by)}
           </em>
-          {taxon.own && <Mark>{taxon.own === 'taxon' ? 'yours' : 'with words of yours'}</Mark>}
+          {taxon.own && <Mark>{taxon.own === 'taxon' ? strings.yours : strings.withWordsOfYours}</Mark>}
           <div>
             <UseAndHarm taxon={taxon} />
           </div>
-          {taxon.shared && <div>One of its names is also given to {taxon.shared.join(', ')}.</div>}
+          {taxon.shared && <div>{strings.oneOfItsNamesIs(taxon.shared.join(', '))}</div>}
         </div>
         <Thumb taxon={taxon.id} kingdom={taxon.kingdom} size={52} />
       </li>

@@ -10,6 +10,7 @@ import { Page, Waiting } from '../../components/Page';
 import { UseAndHarm } from '../../components/UseAndHarm';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 import { useConfirmedChange } from './useConfirmedChange';
 
 const Tools = styled(Row)`margin: 14px 0; gap: 8px 14px;`;
@@ -38,7 +39,7 @@ export default function Overlay() {
     if (picked.size > mostBytes) {
       const size = Math.round(picked.size / 1024);
       return tell({
-        text: `Nothing was kept. ${picked.name} has ${size} kB; a guide of your own has at most 512 kB. Is it the right file?`,
+        text: strings.nothingWasKeptHasKb(picked.name, size),
         bad: true,
       });
     }
@@ -48,21 +49,18 @@ export default function Overlay() {
   return (
     <Page>
       <p>
-        <Link href="/guide">The guide</Link>
+        <Link href="/guide">{strings.theGuide}</Link>
       </p>
-      <h1>My guide</h1>
-      <p>
-        Taxa, names, notes and corrections of your own. They lie over the guide, are held to the same rules, and every
-        ruling counts with them. They are shown as yours everywhere.
-      </p>
+      <h1>{strings.myGuide2}</h1>
+      <p>{strings.taxaNamesNotesAndCorrections}</p>
       <Tools>
-        <Link href="/guide/mine/new">A taxon of my own</Link>
-        <Button onPress={() => file.current?.click()}>Read a file</Button>
+        <Link href="/guide/mine/new">{strings.aTaxonOfMyOwn}</Link>
+        <Button onPress={() => file.current?.click()}>{strings.readAFile}</Button>
         <input
           ref={file}
           type="file"
           accept=".yaml,.yml,.json"
-          aria-label="A file with a guide of your own"
+          aria-label={strings.aFileWithAGuide}
           hidden
           onChange={(e) => {
             take(e.target.files?.[0]);
@@ -71,24 +69,22 @@ export default function Overlay() {
         />
         {!empty && (
           <a href="/api/v1/overlay.yaml" download>
-            Write it to a file (YAML)
+            {strings.writeItToAFile}
           </a>
         )}
         <Quiet isDisabled={!own.can_undo} onPress={() => keep({ do: 'undo' })}>
-          Take back the last change
+          {strings.takeBackTheLastChange}
         </Quiet>
       </Tools>
       {own.trouble && (
         <Trouble role="alert">
-          <strong>None of it is in use.</strong> It does not go with this guide: {own.trouble}. Change or take out what
-          is named; nothing was lost.
+          <strong>{strings.noneOfItIsIn}</strong>
+          {strings.itDoesNotGoWith(own.trouble)}
         </Trouble>
       )}
-      {empty && (
-        <p>Nothing yet. To add a name, a note or a correction, open a taxon of the guide and look for “Yours”.</p>
-      )}
-      {own.taxa.length > 0 && <h2>Taxa of my own</h2>}
-      <List aria-label="Taxa of my own">
+      {empty && <p>{strings.nothingYetToAddA}</p>}
+      {own.taxa.length > 0 && <h2>{strings.taxaOfMyOwn}</h2>}
+      <List aria-label={strings.taxaOfMyOwn}>
         {own.taxa.map((t) => {
           const known = guide.taxon(t.id);
           return (
@@ -97,19 +93,22 @@ export default function Overlay() {
               <div>
                 <Link href={known ? `/guide/${t.id}` : `/guide/mine/${t.id}`}>{t.display_name}</Link> <em>{t.name}</em>
                 <div>
-                  {known && <UseAndHarm taxon={known} />} {t.scores} features
+                  {known && <UseAndHarm taxon={known} />}
+                  {strings.features(t.scores)}
                 </div>
                 <Row>
-                  <Link href={`/guide/mine/${t.id}`}>Change it</Link>
-                  <Quiet onPress={() => keep({ do: 'remove', taxa: [t.id], corrections: [] })}>Take it out</Quiet>
+                  <Link href={`/guide/mine/${t.id}`}>{strings.changeIt}</Link>
+                  <Quiet onPress={() => keep({ do: 'remove', taxa: [t.id], corrections: [] })}>
+                    {strings.takeItOut}
+                  </Quiet>
                 </Row>
               </div>
             </li>
           );
         })}
       </List>
-      {own.corrections.length > 0 && <h2>What I say of others</h2>}
-      <List aria-label="What I say of others">
+      {own.corrections.length > 0 && <h2>{strings.whatISayOfOthers}</h2>}
+      <List aria-label={strings.whatISayOfOthers}>
         {own.corrections.map((x) => {
           const of = guide.taxon(x.taxon);
           return (
@@ -117,18 +116,20 @@ export default function Overlay() {
               <Stalk small thorns={harmWords[of?.harm ?? 'none']?.thorns ?? 0} />
               <div>
                 <Link href={`/guide/${x.taxon}`}>{x.display_name}</Link> <em>{of?.name}</em>
-                {x.common.length > 0 && <div>You call it {x.common.join(', ')}.</div>}
+                {x.common.length > 0 && <div>{strings.youCallIt(x.common.join(', '))}</div>}
                 {x.note && <div className="note">{x.note}</div>}
                 {Object.keys(x.scores).length > 0 && (
                   <div>
-                    Corrected:{' '}
-                    {Object.keys(x.scores)
-                      .map((id) => guide.character(id)?.name ?? id)
-                      .join(', ')}
-                    .
+                    {strings.corrected(
+                      Object.keys(x.scores)
+                        .map((id) => guide.character(id)?.name ?? id)
+                        .join(', '),
+                    )}
                   </div>
                 )}
-                <Quiet onPress={() => keep({ do: 'remove', taxa: [], corrections: [x.taxon] })}>Take it out</Quiet>
+                <Quiet onPress={() => keep({ do: 'remove', taxa: [], corrections: [x.taxon] })}>
+                  {strings.takeItOut}
+                </Quiet>
               </div>
             </li>
           );

@@ -14,6 +14,7 @@ import { Group, Pick, toFirstWrong } from '../../components/Pick';
 import { organWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { ScoreEditor } from './ScoreEditor';
+import { strings } from './strings';
 import { fields, slug, type Texts, taxonOf, textsOf } from './taxonForm';
 import { useConfirmedChange } from './useConfirmedChange';
 
@@ -26,11 +27,11 @@ const Scored = styled.ul`
 `;
 
 const harms = [
-  { id: 'unknown', name: 'Not known: ruled as gravely as what needs a hospital' },
-  { id: 'none', name: 'No harm known' },
-  { id: 'upset', name: 'Makes ill' },
-  { id: 'serious', name: 'Hospital' },
-  { id: 'deadly', name: 'Deadly' },
+  { id: 'unknown', name: strings.notKnownRuledAsGravely },
+  { id: 'none', name: strings.noHarmKnown },
+  { id: 'upset', name: strings.makesIll },
+  { id: 'serious', name: strings.hospital },
+  { id: 'deadly', name: strings.deadly2 },
 ];
 
 /** What was written into the form and is not kept. */
@@ -50,7 +51,8 @@ export default function OverlayTaxon({ id }: { id: string }) {
     return (
       <Waiting>
         <p>
-          Your guide has no such taxon. <Link href="/guide/mine">My guide</Link>
+          {strings.yourGuideHasNoSuch}
+          <Link href="/guide/mine">{strings.myGuide2}</Link>
         </p>
       </Waiting>
     );
@@ -91,9 +93,8 @@ function Form({ kept }: { kept: TaxonDocument | undefined }) {
   };
   const send = () => {
     const id = kept?.id ?? slug(texts.name);
-    if (!id) return refuse({ name: 'Give it its scientific name.' });
-    if (!kept && guide.taxon(id))
-      return refuse({ name: `The guide has ${guide.nameOf(id)} already. Correct that one instead.` });
+    if (!id) return refuse({ name: strings.giveItItsScientificName });
+    if (!kept && guide.taxon(id)) return refuse({ name: strings.theGuideHasAlreadyCorrect(guide.nameOf(id)) });
     setWrong({});
     void keep({ do: 'taxon', taxon: { ...taxonOf(whole, id, texts), scores } }, () => {
       setDraft(undefined);
@@ -107,68 +108,65 @@ function Form({ kept }: { kept: TaxonDocument | undefined }) {
   return (
     <Page ref={form}>
       <p>
-        <Link href="/guide/mine">My guide</Link>
+        <Link href="/guide/mine">{strings.myGuide2}</Link>
       </p>
-      <h1>{kept ? texts.name : 'A taxon of my own'}</h1>
+      <h1>{kept ? texts.name : strings.aTaxonOfMyOwn}</h1>
       {draft && (
         <Row>
-          <span role="status">What is written here is a draft, not kept yet.</span>
-          <Quiet onPress={() => setDraft(undefined)}>Throw it away</Quiet>
+          <span role="status">{strings.whatIsWrittenHereIs}</span>
+          <Quiet onPress={() => setDraft(undefined)}>{strings.throwItAway}</Quiet>
         </Row>
       )}
-      <Group aria-label="Name and worth">
-        <Text label="Scientific name" value={texts.name} onChange={(name) => set({ name })} wrong={wrong.name} />
+      <Group aria-label={strings.nameAndWorth}>
+        <Text label={strings.scientificName} value={texts.name} onChange={(name) => set({ name })} wrong={wrong.name} />
         <Text
-          label="Family"
+          label={strings.family}
           value={texts.family}
           onChange={(family) => set({ family })}
           wrong={wrong.family}
-          hint="Groups that only somebody taught may clear go by it."
+          hint={strings.groupsThatOnlySomebodyTaught}
         />
-        <Text label="Plain names, with commas between" value={texts.common} onChange={(common) => set({ common })} />
+        <Text label={strings.plainNamesWithCommasBetween} value={texts.common} onChange={(common) => set({ common })} />
         <Text
-          label="Older names, with commas between"
+          label={strings.olderNamesWithCommasBetween}
           value={texts.synonyms}
           onChange={(synonyms) => set({ synonyms })}
         />
         <Pick
-          label="Kind"
+          label={strings.kind}
           value={texts.kingdom}
           onChange={(kingdom) => set({ kingdom: kingdom as Kingdom })}
           options={[
-            { id: 'fungi', name: 'A mushroom' },
-            { id: 'plantae', name: 'A plant' },
+            { id: 'fungi', name: strings.aMushroom },
+            { id: 'plantae', name: strings.aPlant },
           ]}
         />
         <Pick
-          label="If eaten by mistake"
+          label={strings.ifEatenByMistake}
           value={texts.harm}
           onChange={(harm) => set({ harm: harm as Harm })}
           options={harms}
         />
         <Pick
-          label="Gathered"
+          label={strings.gathered}
           value={texts.use}
           onChange={(use) => set({ use: use as Use })}
           options={[
-            { id: 'none', name: 'not gathered' },
+            { id: 'none', name: strings.notGathered2 },
             ...Object.entries(useWords).map(([id, name]) => ({ id, name })),
           ]}
         />
       </Group>
-      <Group aria-label="What it shows">
-        <h2>What it shows</h2>
-        <p>
-          Whatever it can show belongs in it, at any age and however seldom: what is left out speaks against it. With
-          fewer than fifteen features it is told from others by chance.
-        </p>
+      <Group aria-label={strings.whatItShows}>
+        <h2>{strings.whatItShows}</h2>
+        <p>{strings.whateverItCanShowBelongs}</p>
         {!kept && Object.keys(scores).length === 0 && (
           <Pick
-            label="Begin with one that is built alike, then change what differs"
+            label={strings.beginWithOneThatIs}
             value=""
             onChange={copy}
             options={[
-              { id: '', name: 'Choose one' },
+              { id: '', name: strings.chooseOne },
               ...guide.taxa
                 .filter((t) => t.kingdom === texts.kingdom)
                 .map((t) => ({ id: t.id, name: `${t.display_name} (${t.name})` })),
@@ -176,11 +174,11 @@ function Form({ kept }: { kept: TaxonDocument | undefined }) {
           />
         )}
         <Pick
-          label="Feature to say or change"
+          label={strings.featureToSayOrChange}
           value={edited}
           onChange={setEdited}
           options={[
-            { id: '', name: 'Choose one' },
+            { id: '', name: strings.chooseOne },
             ...features.map((x) => ({ id: x.id, name: `${organWords[x.organ]}: ${x.name}` })),
           ]}
         />
@@ -196,7 +194,7 @@ function Form({ kept }: { kept: TaxonDocument | undefined }) {
             onClose={() => setEdited('')}
           />
         )}
-        <Scored aria-label="Features said">
+        <Scored aria-label={strings.featuresSaid}>
           {features
             .filter((x) => scores[x.id] !== undefined)
             .map((x) => (
@@ -204,30 +202,30 @@ function Form({ kept }: { kept: TaxonDocument | undefined }) {
                 <strong>{x.name}</strong>
                 <p>{scoreWords(scores[x.id] ?? { states: [], counts: [] }, x)}</p>
                 <Row>
-                  <Button aria-label={`Change ${x.name}`} onPress={() => setEdited(x.id)}>
-                    Change
+                  <Button aria-label={strings.change(x.name)} onPress={() => setEdited(x.id)}>
+                    {strings.change2}
                   </Button>
                   <Quiet
-                    aria-label={`Take out ${x.name}`}
+                    aria-label={strings.takeOut(x.name)}
                     onPress={() => setScores(Object.fromEntries(Object.entries(scores).filter(([k]) => k !== x.id)))}
                   >
-                    Take out
+                    {strings.takeOut2}
                   </Quiet>
                 </Row>
               </li>
             ))}
         </Scored>
       </Group>
-      <Group aria-label="Texts">
+      <Group aria-label={strings.texts}>
         {fields.map(({ key, label }) => (
           <Text key={key} label={label} value={texts[key]} onChange={(v) => set({ [key]: v })} long />
         ))}
       </Group>
       <Row>
         <Primary isDisabled={isPending} onPress={send}>
-          Keep it in my guide
+          {strings.keepItInMyGuide}
         </Primary>
-        <Link href="/guide/mine">Back to my guide</Link>
+        <Link href="/guide/mine">{strings.backToMyGuide}</Link>
       </Row>
       {dialog}
     </Page>

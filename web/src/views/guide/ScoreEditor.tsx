@@ -7,6 +7,7 @@ import { Pick } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
 import { Drawing } from '../../drawings/lazy';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Box = styled.fieldset`
   border: 2px solid ${c('ink')};
@@ -27,13 +28,13 @@ type Shown = Schema['ShownState'];
 /** How a state may be shown, by the id of the choice. */
 const ways: Record<string, Way> = {
   usual: { name: 'shown', rare: false, when: '' },
-  sometimes: { name: 'now and then', sometimes: true, rare: false, when: '' },
+  sometimes: { name: strings.nowAndThen, sometimes: true, rare: false, when: '' },
   rare: { name: 'seldom', rare: true, when: '' },
   ...Object.fromEntries(
     Object.entries(whenWords).flatMap(([when, name]) => [
       [when, { name, rare: false, when }],
-      [`sometimes ${when}`, { name: `now and then, ${name}`, sometimes: true, rare: false, when }],
-      [`rare ${when}`, { name: `seldom, ${name}`, rare: true, when }],
+      [`sometimes ${when}`, { name: strings.nowAndThen2(name), sometimes: true, rare: false, when }],
+      [`rare ${when}`, { name: strings.seldom(name), rare: true, when }],
     ]),
   ),
 };
@@ -54,13 +55,13 @@ const wayOf = (s: Shown): string => {
   return [often, s.when].filter(Boolean).join(' ') || 'usual';
 };
 
-const options = [{ id: '', name: 'not shown' }, ...Object.entries(ways).map(([id, { name }]) => ({ id, name }))];
+const options = [{ id: '', name: strings.notShown }, ...Object.entries(ways).map(([id, { name }]) => ({ id, name }))];
 
 const ends = [
-  { id: 'min', name: 'Least, ever' },
-  { id: 'low', name: 'Usually from' },
-  { id: 'high', name: 'Usually to' },
-  { id: 'max', name: 'Most, ever' },
+  { id: 'min', name: strings.leastEver },
+  { id: 'low', name: strings.usuallyFrom },
+  { id: 'high', name: strings.usuallyTo },
+  { id: 'max', name: strings.mostEver },
 ] as const;
 
 interface Props {
@@ -77,7 +78,7 @@ export function ScoreEditor({ character, score, onKeep, onClose }: Props) {
   const keep = () => {
     const says = draft.states.length + draft.counts.length > 0 || ends.some(({ id }) => draft[id] !== undefined);
     if (says) return onKeep(draft);
-    setWrong(character.kind === 'states' ? 'Say at least one that it shows.' : 'Give at least the least or the most.');
+    setWrong(character.kind === 'states' ? strings.sayAtLeastOneThat : strings.giveAtLeastTheLeast);
   };
   return (
     <Box>
@@ -90,8 +91,8 @@ export function ScoreEditor({ character, score, onKeep, onClose }: Props) {
       )}
       {wrong && <p role="alert">{wrong}</p>}
       <Row>
-        <Primary onPress={keep}>Take this score</Primary>
-        <Button onPress={onClose}>Leave it as it was</Button>
+        <Primary onPress={keep}>{strings.takeThisScore}</Primary>
+        <Button onPress={onClose}>{strings.leaveItAsItWas}</Button>
       </Row>
     </Box>
   );
@@ -136,7 +137,7 @@ function States({
                   }
                 />
               ))}
-              {own.length > 0 && <Quiet onPress={() => put(own.length, 'rare')}>Also otherwise</Quiet>}
+              {own.length > 0 && <Quiet onPress={() => put(own.length, 'rare')}>{strings.alsoOtherwise}</Quiet>}
             </div>
           </div>
         );
@@ -167,7 +168,7 @@ function Numbers({
   return (
     <>
       {count && (
-        <Row role="group" aria-label="How the number varies">
+        <Row role="group" aria-label={strings.howTheNumberVaries}>
           <Toggle
             isSelected={!set}
             onChange={() => {
@@ -175,7 +176,7 @@ function Numbers({
               onChange({ states: [], counts: [] });
             }}
           >
-            Any number from one to another
+            {strings.anyNumberFromOneTo}
           </Toggle>
           <Toggle
             isSelected={set}
@@ -184,17 +185,17 @@ function Numbers({
               onChange({ states: [], counts });
             }}
           >
-            Only certain numbers
+            {strings.onlyCertainNumbers}
           </Toggle>
         </Row>
       )}
       {set ? (
         <>
-          <Row as="ul" aria-label="Numbers that it shows">
+          <Row as="ul" aria-label={strings.numbersThatItShows}>
             {counts.map((n) => (
               <li key={n}>
                 <Button
-                  aria-label={`Take out ${n}`}
+                  aria-label={strings.takeOut(n)}
                   onPress={() => onChange({ states: [], counts: counts.filter((x) => x !== n) })}
                 >
                   {n} ×
@@ -203,8 +204,8 @@ function Numbers({
             ))}
           </Row>
           <div className="ends">
-            <Quantity label="One number" value={next} onChange={setNext} whole />
-            <Button onPress={add}>Add it</Button>
+            <Quantity label={strings.oneNumber} value={next} onChange={setNext} whole />
+            <Button onPress={add}>{strings.addIt}</Button>
           </div>
         </>
       ) : (

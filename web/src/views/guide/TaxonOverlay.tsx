@@ -10,6 +10,7 @@ import { Pick } from '../../components/Pick';
 import { c } from '../../theme/tokens';
 import { namesOf } from './names';
 import { ScoreEditor } from './ScoreEditor';
+import { strings } from './strings';
 import { useConfirmedChange } from './useConfirmedChange';
 
 const Box = styled.section`
@@ -30,14 +31,14 @@ export function TaxonOverlay({ page }: { page: TaxonPage }) {
   if (!own) return null;
   const said = own.corrections.find((x) => x.taxon === page.view.id);
   return (
-    <Box aria-label="Yours" data-screen-only={said ? undefined : true}>
+    <Box aria-label={strings.yours2} data-screen-only={said ? undefined : true}>
       <Row>
-        <h2>Yours</h2>
+        <h2>{strings.yours2}</h2>
         <Button aria-expanded={open} onPress={() => setOpen(!open)}>
-          {open ? 'Close' : said ? 'Change what you wrote' : 'Write a name, a note, a correction'}
+          {open ? strings.close : said ? strings.changeWhatYouWrote : strings.writeANameANote}
         </Button>
       </Row>
-      {!open && said && said.common.length > 0 && <p>You call it {said.common.join(', ')}.</p>}
+      {!open && said && said.common.length > 0 && <p>{strings.youCallIt(said.common.join(', '))}</p>}
       {!open && said?.note && <p className="note">{said.note}</p>}
       {open && <Form key={JSON.stringify(said ?? '')} page={page} said={said} onClose={() => setOpen(false)} />}
     </Box>
@@ -68,28 +69,21 @@ function Form({
   if (!guide) return null;
   return (
     <>
-      <Text
-        label="What it is called where you are, with commas between"
-        value={names}
-        onChange={(names) => setDraft({ ...draft, names })}
-      />
-      <Text label="Your note" value={note} onChange={(note) => setDraft({ ...draft, note })} long />
+      <Text label={strings.whatItIsCalledWhere} value={names} onChange={(names) => setDraft({ ...draft, names })} />
+      <Text label={strings.yourNote} value={note} onChange={(note) => setDraft({ ...draft, note })} long />
       <Row>
         <Primary isDisabled={isPending} onPress={() => send(scores, onClose)}>
-          Keep name and note
+          {strings.keepNameAndNote}
         </Primary>
       </Row>
-      <h3>Correct what it shows</h3>
-      <p>
-        Your score stands in place of the guide's. Whatever it can show belongs in it, however seldom: what is left out
-        will speak against it.
-      </p>
+      <h3>{strings.correctWhatItShows}</h3>
+      <p>{strings.yourScoreStandsInPlace}</p>
       <Pick
-        label="Feature"
+        label={strings.feature}
         value={edited}
         onChange={setEdited}
         options={[
-          { id: '', name: 'Choose one' },
+          { id: '', name: strings.chooseOne },
           ...guide.characters
             .filter((x) => x.organ !== 'specimen' && x.kingdoms.includes(page.view.kingdom))
             .map((x) => ({ id: x.id, name: `${x.name}${scores[x.id] ? ' (yours)' : ''}` })),
@@ -105,7 +99,7 @@ function Form({
         />
       )}
       {Object.keys(scores).length > 0 && (
-        <ul aria-label="Your corrections">
+        <ul aria-label={strings.yourCorrections}>
           {Object.keys(scores).map((id) => (
             <li key={id}>
               <Row>
@@ -113,7 +107,7 @@ function Form({
                 <Quiet
                   onPress={() => send(Object.fromEntries(Object.entries(scores).filter(([k]) => k !== id)), () => {})}
                 >
-                  Back to the guide's
+                  {strings.backToTheGuides}
                 </Quiet>
               </Row>
             </li>

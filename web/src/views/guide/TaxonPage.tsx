@@ -21,6 +21,7 @@ import { Colours } from '../../drawings/Colours';
 import { Figure } from '../../drawings/Figure';
 import { Thumb } from '../../drawings/Thumb';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 import { TaxonOverlay } from './TaxonOverlay';
 
 const Top = styled.div`
@@ -121,7 +122,7 @@ export default function TaxonPage({ id }: { id: string }) {
   return (
     <Page $wide>
       <p>
-        <Link href="/guide">The guide</Link> · <Link href={`/guide/family/${t.family}`}>{t.family}</Link>
+        <Link href="/guide">{strings.theGuide}</Link> · <Link href={`/guide/family/${t.family}`}>{t.family}</Link>
       </p>
       <Top>
         <div className="drawn">
@@ -130,33 +131,33 @@ export default function TaxonPage({ id }: { id: string }) {
               kingdom={t.kingdom}
               shown={data.usual}
               sizes={data.sizes}
-              label={`${t.display_name}, drawn from what the guide says`}
+              label={strings.drawnFromWhatTheGuide(t.display_name)}
             />
             <figcaption>
-              {stage ? `As it is ${whenWords[stage]}` : 'As it usually is'}
-              {month > 0 && `, in ${monthNames[month - 1]}`}. Broken lines:{' '}
-              {month > 0 ? 'not there, or not known' : 'not known'}
+              {stage ? `As it is ${whenWords[stage]}` : strings.asItUsuallyIs}
+              {month > 0 && `, in ${monthNames[month - 1]}`}
+              {strings.brokenLines(month > 0 ? strings.notThereOrNotKnown : strings.notKnown)}
             </figcaption>
             <Colours shown={data.usual} />
           </figure>
           <div>
-            <Stages role="group" aria-label="Month of the figure">
-              <Button aria-label="The month before" onPress={() => turn(-1)}>
+            <Stages role="group" aria-label={strings.monthOfTheFigure}>
+              <Button aria-label={strings.theMonthBefore} onPress={() => turn(-1)}>
                 ‹
               </Button>
               <Toggle isSelected={month === 0} onChange={() => setMonth(0)}>
-                any month
+                {strings.anyMonth}
               </Toggle>
               <span role="status">{month > 0 && monthNames[month - 1]}</span>
-              <Button aria-label="The month after" onPress={() => turn(1)}>
+              <Button aria-label={strings.theMonthAfter} onPress={() => turn(1)}>
                 ›
               </Button>
             </Stages>
             {data.stages.length > 0 && (
-              <Stages role="group" aria-label="Stage of the figure">
+              <Stages role="group" aria-label={strings.stageOfTheFigure}>
                 {(['', ...data.stages] as Stage[]).map((s) => (
                   <Toggle key={s} isSelected={s === stage} onChange={() => setStage(s)}>
-                    {s ? whenWords[s] : 'as usual'}
+                    {s ? whenWords[s] : strings.asUsual}
                   </Toggle>
                 ))}
               </Stages>
@@ -164,12 +165,12 @@ export default function TaxonPage({ id }: { id: string }) {
             <Season page={data} month={month} />
             {data.season.length > 0 && (
               <p>
-                Its season {data.season_at}, by rule
+                {strings.itsSeasonByRule(data.season_at)}
                 {data.view.use !== 'none' && (
                   <>
                     ;{' '}
                     <Link href={`/almanac?q=${encodeURIComponent(data.view.display_name)}`}>
-                      follow it in the almanac
+                      {strings.followItInTheAlmanac}
                     </Link>
                   </>
                 )}
@@ -185,43 +186,40 @@ export default function TaxonPage({ id }: { id: string }) {
           </p>
           <p className="names">
             {[...t.common.slice(1), ...data.synonyms].join('; ')}
-            {data.members.length > 0 && ` Holds: ${data.members.join(', ')}.`}
-            {t.shared && `. One of its names is also given to ${t.shared.join(', ')}`}
+            {data.members.length > 0 && strings.holds(data.members.join(', '))}
+            {t.shared && strings.oneOfItsNamesIs2(t.shared.join(', '))}
           </p>
           <div className="worth">
             <Stalk small thorns={harmWords[t.harm]?.thorns ?? 0} />
             <span>
               <UseAndHarm taxon={t} />
-              {data.onset && `. Felt after ${data.onset.from_h} to ${data.onset.to_h} hours`}
+              {data.onset && strings.feltAfterToHours(data.onset.from_h, data.onset.to_h)}
             </span>
           </div>
           <Row>
-            {t.use !== 'none' && <Primary onPress={begin}>Check one you found</Primary>}
+            {t.use !== 'none' && <Primary onPress={begin}>{strings.checkOneYouFound}</Primary>}
             {beside.length > 0 && (
-              <Link href={`/compare?target=${t.id}&${beside.join('&')}`}>Beside its lookalikes</Link>
+              <Link href={`/compare?target=${t.id}&${beside.join('&')}`}>{strings.besideItsLookalikes}</Link>
             )}
           </Row>
           <Texts>
             {data.disputed && (
               <div className="dispute">
-                <dt>Disputed</dt>
+                <dt>{strings.disputed}</dt>
                 <dd>{data.disputed}</dd>
               </div>
             )}
             {(
               [
-                ['Touching it', [data.does, data.handling].filter(Boolean).join(' ')],
-                ['Seen from afar', data.scouting],
-                ['Harvest', data.harvest],
-                ['Piece by piece', data.conditions.length > 0 && <Pieces page={data} />],
-                ['After rain', afterRain(data.after_rain)],
-                ['Preparation', (data.preparation || data.steps.length > 0) && <Preparing page={data} />],
-                [
-                  'Dried',
-                  data.yield?.dried && `About ${data.yield.dried * 100} of 100 parts of the fresh weight are left.`,
-                ],
-                ['Recorded limits, no advice', limits(data.dose)],
-                ['Cautions', data.cautions],
+                [strings.touchingIt, [data.does, data.handling].filter(Boolean).join(' ')],
+                [strings.seenFromAfar, data.scouting],
+                [strings.harvest, data.harvest],
+                [strings.pieceByPiece, data.conditions.length > 0 && <Pieces page={data} />],
+                [strings.afterRain, afterRain(data.after_rain)],
+                [strings.preparation, (data.preparation || data.steps.length > 0) && <Preparing page={data} />],
+                [strings.dried, data.yield?.dried && strings.aboutOf100PartsOf(data.yield.dried * 100)],
+                [strings.recordedLimitsNoAdvice, limits(data.dose)],
+                [strings.cautions, data.cautions],
               ] as const
             ).map(
               ([name, text]) =>
@@ -233,18 +231,18 @@ export default function TaxonPage({ id }: { id: string }) {
                 ),
             )}
           </Texts>
-          <Mistaken of={t.id} heading="What it can be mistaken for" list={data.lookalikes} />
+          <Mistaken of={t.id} heading={strings.whatItCanBeMistaken} list={data.lookalikes} />
           <Mistaken
             of={t.id}
-            heading={t.use === 'none' ? 'What people mistake it for' : 'It can itself pass for'}
+            heading={t.use === 'none' ? strings.whatPeopleMistakeItFor : strings.itCanItselfPassFor}
             list={data.taken_as.filter((k) => !data.lookalikes.some((l) => l.taxon.id === k.taxon.id))}
           />
           {data.lookalikes.length + data.taken_as.length === 0 && t.use === 'none' && (
-            <p>This guide knows nothing gathered that it is mistaken for.</p>
+            <p>{strings.thisGuideKnowsNothingGathered}</p>
           )}
           {data.beyond.length > 0 && (
             <>
-              <h2>Also mistaken for it, and not in this guide</h2>
+              <h2>{strings.alsoMistakenForItAnd}</h2>
               <Texts>
                 {data.beyond.map((o) => (
                   <Fragment key={o.name}>
@@ -261,16 +259,16 @@ export default function TaxonPage({ id }: { id: string }) {
       </Top>
       {t.own === 'taxon' ? (
         <p>
-          <Mark>yours</Mark> <Link href={`/guide/mine/${t.id}`}>Change it</Link>
+          <Mark>{strings.yours}</Mark> <Link href={`/guide/mine/${t.id}`}>{strings.changeIt}</Link>
         </p>
       ) : (
         <TaxonOverlay page={data} />
       )}
-      <Folded open={!isNarrow} heading={<h2>What it shows, feature by feature</h2>}>
+      <Folded open={!isNarrow} heading={<h2>{strings.whatItShowsFeatureBy}</h2>}>
         {() => <Shows page={data} />}
       </Folded>
-      <p>Known from: {data.regions.join(', ')}.</p>
-      <p>Where this comes from: {data.sources.join('; ')}.</p>
+      <p>{strings.knownFrom(data.regions.join(', '))}</p>
+      <p>{strings.whereThisComesFrom(data.sources.join('; '))}</p>
     </Page>
   );
 }
@@ -292,7 +290,7 @@ function Mistaken({ of, heading, list }: { of: string; heading: string; list: De
               </div>
               <UseAndHarm taxon={l.taxon} />
               <div>{l.tell}</div>
-              <Link href={`/compare?target=${of}&other=${l.taxon.id}`}>Side by side</Link>
+              <Link href={`/compare?target=${of}&other=${l.taxon.id}`}>{strings.sideBySide}</Link>
             </div>
           </li>
         ))}
@@ -304,18 +302,18 @@ function Mistaken({ of, heading, list }: { of: string; heading: string; list: De
 /** How long after how much rain it comes, in millimetres and inches. */
 function afterRain(rain: Described['after_rain']): string {
   if (!rain) return '';
-  return `Look ${rain.from_days} to ${rain.within_days} days after ${rain.mm} mm (${(rain.mm / 25.4).toFixed(1)} in) of rain.`;
+  return strings.lookToDaysAfterMm(rain.from_days, rain.within_days, rain.mm, (rain.mm / 25.4).toFixed(1));
 }
 
 /** The limits that a recorded mixture is held against. */
 function limits(dose: Described['dose']): string {
   if (!dose) return '';
-  const share = dose.share_max ? `At most ${dose.share_max * 100} of 100 parts of a mixture` : '';
+  const share = dose.share_max ? strings.atMostOf100Parts(dose.share_max * 100) : '';
   const drops = dose.drops ? `${dose.drops[0]} to ${dose.drops[1]} drops` : '';
-  return `${[share, drops].filter(Boolean).join('; ')}: common practice, without a source.`;
+  return strings.commonPracticeWithoutASource([share, drops].filter(Boolean).join('; '));
 }
 
-const kept = { keep: 'keep it', trim: 'trim it', leave: 'leave it' } as const;
+const kept = { keep: strings.keepIt, trim: strings.trimIt, leave: strings.leaveIt } as const;
 
 /** Which pieces are kept, trimmed or left. */
 function Pieces({ page }: { page: Described }) {
@@ -340,7 +338,7 @@ function Preparing({ page }: { page: Described }) {
           {page.steps.map((s, i) => (
             <li key={`${i} ${s.words}`}>
               {s.words}
-              {s.must && <b> Must be done.</b>}
+              {s.must && <b>{strings.mustBeDone}</b>}
             </li>
           ))}
         </InOrder>
@@ -364,14 +362,14 @@ function Shows({ page }: { page: Described }) {
     <>
       <Row data-screen-only>
         <Toggle isSelected={sourced} onChange={setSourced}>
-          Where each comes from
+          {strings.whereEachComesFrom}
         </Toggle>
       </Row>
       <Scores>
         <thead className="sr">
           <tr>
-            <th>Feature</th>
-            <th>Shows</th>
+            <th>{strings.feature}</th>
+            <th>{strings.shows}</th>
           </tr>
         </thead>
         {organs.map((o) => (
@@ -387,14 +385,14 @@ function Shows({ page }: { page: Described }) {
                 <tr key={s.character}>
                   <th className="name" scope="row">
                     {guide.character(s.character)?.name}
-                    {page.must_see.includes(s.character) && <span className="must"> must be seen</span>}
+                    {page.must_see.includes(s.character) && <span className="must">{strings.mustBeSeen}</span>}
                   </th>
                   <td>
                     {scoreWords(s.score, guide.character(s.character))}
-                    {s.own && <Mark>yours</Mark>}
+                    {s.own && <Mark>{strings.yours}</Mark>}
                     {sourced && (
                       <div className="source">
-                        {s.own ? 'You say so' : s.source}. {differing(guide.character(s.character)?.error ?? 0)}
+                        {s.own ? strings.youSaySo : s.source}. {differing(guide.character(s.character)?.error ?? 0)}
                       </div>
                     )}
                   </td>
@@ -408,8 +406,7 @@ function Shows({ page }: { page: Described }) {
 }
 
 /** How often honest observers differ on a feature. */
-const differing = (error: number) =>
-  error > 0 ? `Careful people read it otherwise about once in ${Math.round(1 / error)}.` : '';
+const differing = (error: number) => (error > 0 ? strings.carefulPeopleReadItOtherwise(Math.round(1 / error)) : '');
 
 function Season({ page, month }: { page: Described; month: number }) {
   const now = month > 0 ? month - 1 : new Date().getMonth();

@@ -9,6 +9,7 @@ import { Popup } from '../../components/Popup';
 import { Tick } from '../../components/Tick';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Grave = styled.ul`
   display: grid;
@@ -30,10 +31,10 @@ export function useConfirmedChange() {
       setAsked(answer.saved ? undefined : { edit, confirm: answer.confirm, asks: answer.asks, done });
       if (!answer.saved) return undefined;
       done();
-      if (edit.do === 'undo') tell({ text: 'Taken back.' });
-      else tell({ text: 'Kept in your guide.', action: { name: 'Undo', do: () => keep({ do: 'undo' }) } });
+      if (edit.do === 'undo') tell({ text: strings.takenBack });
+      else tell({ text: strings.keptInYourGuide, action: { name: strings.undo, do: () => keep({ do: 'undo' }) } });
     } catch (error) {
-      tell({ text: `Nothing was kept. ${(error as Error).message}`, bad: true, while: error instanceof Unreachable });
+      tell({ text: strings.nothingWasKept((error as Error).message), bad: true, while: error instanceof Unreachable });
       return (error as Error).message;
     }
     return undefined;
@@ -52,7 +53,7 @@ function Sure({ asks, onClose, onKeep }: { asks: Asked[]; onClose: () => void; o
   const [read, setRead] = useState(false);
   const shown = asks.slice(0, 12);
   return (
-    <Popup title="Nothing is kept yet. Read this first" onClose={onClose} warns>
+    <Popup title={strings.nothingIsKeptYetRead} onClose={onClose} warns>
       <Grave>
         {shown.map((a) => (
           <li key={`${a.taxon} ${a.character} ${a.says}`}>
@@ -63,17 +64,15 @@ function Sure({ asks, onClose, onKeep }: { asks: Asked[]; onClose: () => void; o
           </li>
         ))}
       </Grave>
-      {asks.length > shown.length && <p>And {asks.length - shown.length} more of the kind.</p>}
-      <p>
-        A wrong score here can clear something that kills. Keep it only from a guide, or from somebody who was taught.
-      </p>
+      {asks.length > shown.length && <p>{strings.andMoreOfTheKind(asks.length - shown.length)}</p>}
+      <p>{strings.aWrongScoreHereCan}</p>
       <Tick isSelected={read} onChange={setRead}>
-        I have held this against a second source
+        {strings.iHaveHeldThisAgainst}
       </Tick>
       <Row>
-        <Primary onPress={onClose}>Do not keep it</Primary>
+        <Primary onPress={onClose}>{strings.doNotKeepIt}</Primary>
         <Button isDisabled={!read} onPress={onKeep}>
-          Keep it all the same
+          {strings.keepItAllTheSame}
         </Button>
       </Row>
     </Popup>

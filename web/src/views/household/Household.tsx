@@ -11,6 +11,7 @@ import { Page, Waiting } from '../../components/Page';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { Tick } from '../../components/Tick';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 type Person = Schema['Person'];
 
@@ -32,26 +33,26 @@ export default function Household() {
   const set = (part: Partial<Person>) => draft && setDraft({ ...draft, ...part });
   return (
     <Page>
-      <h1>Who eats here</h1>
-      <p>What is said here stays on this machine. It is told before a meal is noted, and on the emergency sheet.</p>
-      {data.people.length === 0 && !draft && <p>Nobody is named yet.</p>}
-      <List aria-label="People">
+      <h1>{strings.whoEatsHere}</h1>
+      <p>{strings.whatIsSaidHereStays}</p>
+      {data.people.length === 0 && !draft && <p>{strings.nobodyIsNamedYet}</p>}
+      <List aria-label={strings.people}>
         {data.people.map((p) => (
           <li key={p.id}>
             <h2>{p.name}</h2>
             <p>
               {[
-                p.child && 'a child',
-                p.pregnant && 'pregnant or nursing',
-                p.medicines && 'takes medicines',
+                p.child && strings.aChild,
+                p.pregnant && strings.pregnantOrNursing,
+                p.medicines && strings.takesMedicines,
                 p.illness,
-                (p.reacts ?? []).length > 0 && `reacts to ${(p.reacts ?? []).map(guide.nameOf).join(', ')}`,
+                (p.reacts ?? []).length > 0 && strings.reactsTo((p.reacts ?? []).map(guide.nameOf).join(', ')),
               ]
                 .filter(Boolean)
-                .join(' · ') || 'No caution is set.'}
+                .join(' · ') || strings.noCautionIsSet}
             </p>
             <Row data-screen-only>
-              <Button onPress={() => setDraft(p)}>Change</Button>
+              <Button onPress={() => setDraft(p)}>{strings.change}</Button>
               <Quiet
                 isDisabled={isPending}
                 onPress={() =>
@@ -60,14 +61,14 @@ export default function Household() {
                     {
                       onSuccess: () =>
                         tell({
-                          text: `${p.name} is of the household no longer; meals keep the name.`,
-                          action: { name: 'Undo', do: () => mutate({ do: 'undo' }) },
+                          text: strings.isOfTheHouseholdNo(p.name),
+                          action: { name: strings.undo, do: () => mutate({ do: 'undo' }) },
                         }),
                     },
                   )
                 }
               >
-                Remove {p.name}
+                {strings.remove(p.name)}
               </Quiet>
             </Row>
           </li>
@@ -75,54 +76,54 @@ export default function Household() {
       </List>
       {draft ? (
         <form
-          aria-label="A person"
+          aria-label={strings.aPerson}
           style={{ display: 'grid', gap: 10, marginTop: 14 }}
           onSubmit={(e) => {
             e.preventDefault();
             mutate({ do: 'person', person: draft }, { onSuccess: () => setDraft(undefined) });
           }}
         >
-          <Text label="Name" value={draft.name} onChange={(name) => set({ name })} />
+          <Text label={strings.name} value={draft.name} onChange={(name) => set({ name })} />
           <Tick isSelected={draft.child ?? false} onChange={(child) => set({ child })}>
-            A child
+            {strings.aChild2}
           </Tick>
           <Tick isSelected={draft.pregnant ?? false} onChange={(pregnant) => set({ pregnant })}>
-            Pregnant or nursing
+            {strings.pregnantOrNursing2}
           </Tick>
           <Tick isSelected={draft.medicines ?? false} onChange={(medicines) => set({ medicines })}>
-            Takes medicines
+            {strings.takesMedicines2}
           </Tick>
           <Text
-            label="A disease that matters, such as of the kidneys"
+            label={strings.aDiseaseThatMattersSuch}
             value={draft.illness ?? ''}
             onChange={(illness) => set({ illness })}
           />
           {(draft.reacts ?? []).map((t) => (
             <Row key={t}>
-              <span>Reacts to {guide.nameOf(t)}</span>
+              <span>{strings.reactsTo2(guide.nameOf(t))}</span>
               <Quiet onPress={() => set({ reacts: (draft.reacts ?? []).filter((x) => x !== t) })}>
-                Not to {guide.nameOf(t)}
+                {strings.notTo(guide.nameOf(t))}
               </Quiet>
             </Row>
           ))}
           <TaxonPicker
-            label="Reacts to"
+            label={strings.reactsTo3}
             onPick={({ id }) => set({ reacts: [...(draft.reacts ?? []).filter((x) => x !== id), id] })}
           />
           <Row>
             <Primary type="submit" isDisabled={isPending || !draft.name.trim()}>
-              Keep it
+              {strings.keepIt}
             </Primary>
-            <Quiet onPress={() => setDraft(undefined)}>Not now</Quiet>
+            <Quiet onPress={() => setDraft(undefined)}>{strings.notNow}</Quiet>
           </Row>
         </form>
       ) : (
         <Row style={{ marginTop: 14 }} data-screen-only>
-          <Primary onPress={() => setDraft(nobody())}>Add somebody</Primary>
+          <Primary onPress={() => setDraft(nobody())}>{strings.addSomebody}</Primary>
           <Button isDisabled={!data.can_undo || isPending} onPress={() => mutate({ do: 'undo' })}>
-            Undo
+            {strings.undo}
           </Button>
-          <Link href="/kitchen">To the kitchen</Link>
+          <Link href="/kitchen">{strings.toTheKitchen}</Link>
         </Row>
       )}
     </Page>

@@ -23,6 +23,7 @@ import { purposes, today } from '../../components/words';
 import { Drawing } from '../../drawings/lazy';
 import { Thumb } from '../../drawings/Thumb';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Leads = styled.div`
   display: grid;
@@ -70,15 +71,12 @@ export default function Key() {
   if (scope) return <Walk scope={scope} onEnd={() => walk(undefined)} onPrint={() => walk(scope, true)} />;
   return (
     <Page>
-      <h1>A key</h1>
-      <p>
-        Few questions, firm ones first, until a name is left. A key gives a name; it rules nothing harmful out. That is
-        the bench's work.
-      </p>
+      <h1>{strings.aKey}</h1>
+      <p>{strings.fewQuestionsFirmOnesFirst}</p>
       {!search.has('record') && (
         <Row style={{ margin: '10px 0' }}>
           <OneOf
-            label="What it is for"
+            label={strings.whatItIsFor}
             value={search.get('purpose') === 'touch' ? 'touch' : 'eat'}
             onChange={(to) =>
               setSearch(
@@ -96,46 +94,42 @@ export default function Key() {
       )}
       <Row>
         <Pick
-          label="What is it?"
+          label={strings.whatIsIt}
           value={kingdom}
           onChange={(v) => setKingdom(v as Kingdom)}
           options={[
-            { id: 'fungi', name: 'A mushroom' },
-            { id: 'plantae', name: 'A plant' },
+            { id: 'fungi', name: strings.aMushroom },
+            { id: 'plantae', name: strings.aPlant },
           ]}
         />
         <Pick
-          label="When was it found?"
+          label={strings.whenWasItFound}
           value={month}
           onChange={setMonth}
-          options={[{ id: '0', name: 'Any month' }, ...monthNames.map((m, i) => ({ id: String(i + 1), name: m }))]}
+          options={[{ id: '0', name: strings.anyMonth }, ...monthNames.map((m, i) => ({ id: String(i + 1), name: m }))]}
         />
         <Pick
-          label="How far on is it?"
+          label={strings.howFarOnIsIt}
           value={stage}
           onChange={(v) => setStage(v as KeyScope['stage'])}
           options={[
-            { id: '', name: 'Any stage' },
-            { id: 'young', name: 'Young' },
-            { id: 'mature', name: 'Full-grown' },
-            { id: 'old', name: 'Old' },
+            { id: '', name: strings.anyStage },
+            { id: 'young', name: strings.young },
+            { id: 'mature', name: strings.fullGrown },
+            { id: 'old', name: strings.old },
           ]}
         />
       </Row>
       <Row>
         <Toggle isSelected={look} onChange={setLook}>
-          Only what I can see without touching
+          {strings.onlyWhatICanSee}
         </Toggle>
       </Row>
       <Equipment guide={guide} lacks={lacks} onChange={setChosen} />
-      <p>
-        {settings.region
-          ? 'The continent is that of your settings.'
-          : 'Of every continent; the settings can name yours.'}
-      </p>
+      <p>{settings.region ? strings.theContinentIsThatOf : strings.ofEveryContinentTheSettings}</p>
       <Row>
-        <Primary onPress={() => walk(whole)}>Walk it</Primary>
-        <Button onPress={() => walk(whole, true)}>The whole key, to print</Button>
+        <Primary onPress={() => walk(whole)}>{strings.walkIt}</Primary>
+        <Button onPress={() => walk(whole, true)}>{strings.theWholeKeyToPrint}</Button>
       </Row>
     </Page>
   );
@@ -231,9 +225,9 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
     return (
       <Page role="alert">
         <p>
-          <strong>There is no such key.</strong> {error.message}
+          <strong>{strings.thereIsNoSuchKey}</strong> {error.message}
         </p>
-        <Button onPress={onEnd}>Choose another part</Button>
+        <Button onPress={onEnd}>{strings.chooseAnotherPart}</Button>
       </Page>
     );
   if (!data || !guide || !settings) return <Waiting />;
@@ -279,14 +273,14 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
       <h1 tabIndex={-1} ref={heading}>
         {character?.question ??
           (data.left === 1
-            ? 'One name is left'
+            ? strings.oneNameIsLeft
             : data.left === 0
-              ? 'No name is left'
-              : 'Nothing tells these apart here')}
+              ? strings.noNameIsLeft
+              : strings.nothingTellsTheseApartHere)}
       </h1>
       {character && (
         <p>
-          {character.how} {character.pitfall && <strong>Beware: </strong>}
+          {character.how} {character.pitfall && <strong>{strings.beware}</strong>}
           {character.pitfall}
         </p>
       )}
@@ -301,7 +295,7 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
                 ))}
               </span>
               {l.states.map((s) => character.states.find((x) => x.id === s)?.name).join('; or: ')}
-              <small>{l.left === 1 ? 'one name' : `${l.left} names`}</small>
+              <small>{l.left === 1 ? strings.oneName : `${l.left} names`}</small>
             </Button>
           ))}
         </Leads>
@@ -309,22 +303,24 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
       <Row>
         {character && (
           <Quiet isDisabled={!settled} onPress={() => answer([])}>
-            Can't tell: follow every way
+            {strings.cantTellFollowEveryWay}
           </Quiet>
         )}
-        {answers.length > 0 && <Button onPress={back}>Back a step</Button>}
-        <Button onPress={onEnd}>Another key</Button>
-        <Button onPress={onPrint}>The whole key, to print</Button>
-        {answers.length > 0 && (
-          <Primary onPress={() => go(`/bench/${keeping}`)}>To the bench with these readings</Primary>
-        )}
+        {answers.length > 0 && <Button onPress={back}>{strings.backAStep}</Button>}
+        <Button onPress={onEnd}>{strings.anotherKey}</Button>
+        <Button onPress={onPrint}>{strings.theWholeKeyToPrint}</Button>
+        {answers.length > 0 && <Primary onPress={() => go(`/bench/${keeping}`)}>{strings.toTheBenchWithThese}</Primary>}
       </Row>
       <p role="status">
         {data.left === 0
-          ? 'Nothing in this part of the guide is like that. Leave it.'
-          : `${data.left} of this part ${data.left === 1 ? 'is' : 'are'} left, the gravest first. ${answers.length > 0 ? 'Every answer was kept on a record.' : ''}`}
+          ? strings.nothingInThisPartOf
+          : strings.ofThisPartLeftThe(
+              data.left,
+              data.left === 1 ? strings.is : strings.are,
+              answers.length > 0 ? strings.everyAnswerWasKeptOn : '',
+            )}
       </p>
-      <Left aria-label="Names left">
+      <Left aria-label={strings.namesLeft}>
         {(all ? data.taxa : data.taxa.slice(0, namesShown)).map((t) => (
           <li key={t.id}>
             <Thumb taxon={t.id} kingdom={t.kingdom} size={44} />
@@ -335,7 +331,7 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
         ))}
       </Left>
       {!all && data.taxa.length > namesShown && (
-        <Quiet onPress={() => setAll(true)}>All {data.taxa.length} names</Quiet>
+        <Quiet onPress={() => setAll(true)}>{strings.allNames(data.taxa.length)}</Quiet>
       )}
     </Page>
   );
@@ -347,21 +343,21 @@ function Printed({ scope, onBack }: { scope: KeyScope; onBack: () => void }) {
   return (
     <Page>
       <h1>
-        A key to {data.taxa} {scope.kingdom === 'fungi' ? 'mushrooms' : 'plants'}
+        {strings.aKeyTo(data.taxa, scope.kingdom === 'fungi' ? strings.mushrooms : strings.plants)}
         {scope.month > 0 && ` of ${monthNames[scope.month - 1]}`}
       </h1>
-      <p>A key gives a name. It rules nothing out: never eat on its word. Where you can't tell, follow every way.</p>
+      <p>{strings.aKeyGivesAName}</p>
       <Row data-screen-only>
-        <Button onPress={onBack}>Back to walking</Button>
-        <Button onPress={() => window.print()}>Print</Button>
+        <Button onPress={onBack}>{strings.backToWalking}</Button>
+        <Button onPress={() => window.print()}>{strings.print}</Button>
         <a href={printedKeyFile('.txt', scope)} download>
-          As text
+          {strings.asText}
         </a>
         <a href={printedKeyFile('', scope)} download="key.json">
-          As JSON
+          {strings.asJson}
         </a>
       </Row>
-      <Written aria-label="The key">
+      <Written aria-label={strings.theKey}>
         {data.steps.map((s) => (
           <li key={s.number}>
             <strong>

@@ -19,6 +19,7 @@ import { useTitle } from '../../components/useTitle';
 import { useUnits } from '../../components/useUnits';
 import { c, face } from '../../theme/tokens';
 import { Meals } from './Meals';
+import { strings } from './strings';
 
 type Batch = Schema['Batch'] & { at: number };
 
@@ -47,7 +48,7 @@ export default function Batch({ id }: { id: string }) {
   const { mutate, isPending } = useChangeBatch();
   const change = (what: BatchChange, then?: () => void) =>
     mutate({ id, change: what }, then ? { onSuccess: then } : undefined);
-  useTitle(b && `Batch: ${b.name}`);
+  useTitle(b && strings.batch(b.name));
   useShortcuts({
     z: () => b?.can_undo && change({ do: 'undo' }),
     y: () => b?.can_redo && change({ do: 'redo' }),
@@ -56,18 +57,18 @@ export default function Batch({ id }: { id: string }) {
   const open = !b.closed && !b.deleted;
   return (
     <Page>
-      <h1>Batch: {b.name}</h1>
+      <h1>{strings.batch(b.name)}</h1>
       <p>
         {b.date && `${b.date} · `}
         {b.of.map((o, i) => (
           <span key={o.id}>
             {i > 0 && ', '}
             <Link href={o.stream === 'picking' ? `/baskets/${o.id}` : `/bench/${o.id}`}>
-              {o.stream === 'picking' ? 'the basket' : 'the record'} it came from
+              {strings.itCameFrom(o.stream === 'picking' ? strings.theBasket : strings.theRecord)}
             </Link>
           </span>
         ))}
-        {b.closed && ' · used up'}
+        {b.closed && strings.usedUp}
       </p>
       {b.over && !b.closed && (
         <p role="alert">
@@ -81,11 +82,12 @@ export default function Batch({ id }: { id: string }) {
       )}
       {b.deleted && (
         <p>
-          This batch is deleted. <Button onPress={() => change({ do: 'restore' })}>Bring it back</Button>
+          {strings.thisBatchIsDeleted}
+          <Button onPress={() => change({ do: 'restore' })}>{strings.bringItBack}</Button>
         </p>
       )}
-      <Band $bad={b.lacking.length > 0} aria-label="What was done to it">
-        <strong>{b.lacking.length > 0 ? 'It must still be prepared.' : b.state}</strong>
+      <Band $bad={b.lacking.length > 0} aria-label={strings.whatWasDoneToIt}>
+        <strong>{b.lacking.length > 0 ? strings.itMustStillBePrepared : b.state}</strong>
         {b.lacking.length > 0 && (
           <>
             <p>{b.state}</p>
@@ -97,52 +99,52 @@ export default function Batch({ id }: { id: string }) {
           </>
         )}
       </Band>
-      <h2>What is done to it</h2>
+      <h2>{strings.whatIsDoneToIt}</h2>
       {b.why.map((w) => (
         <p key={w}>{w}</p>
       ))}
-      {b.steps.length === 0 && <p>The guide says nothing of its preparation: ask somebody who knows.</p>}
-      <Steps aria-label="Steps">
+      {b.steps.length === 0 && <p>{strings.theGuideSaysNothingOf}</p>}
+      <Steps aria-label={strings.steps}>
         {b.steps.map((s) => (
           <Step key={s.do} batch={b} step={s} open={open} busy={isPending} onChange={change} />
         ))}
       </Steps>
       <Row style={{ marginTop: 12 }} data-screen-only>
         <Button isDisabled={!b.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-          Undo
+          {strings.undo}
         </Button>
         <Button isDisabled={!b.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-          Redo
+          {strings.redo}
         </Button>
-        {b.closed && !b.deleted && <Button onPress={() => change({ do: 'reopen' })}>Reopen it</Button>}
+        {b.closed && !b.deleted && <Button onPress={() => change({ do: 'reopen' })}>{strings.reopenIt}</Button>}
         {!b.deleted && (
           <Quiet
             isDisabled={isPending}
             onPress={() =>
               change({ do: 'delete' }, () =>
                 tell({
-                  text: 'The batch was deleted.',
-                  action: { name: 'Bring it back', do: () => change({ do: 'restore' }) },
+                  text: strings.theBatchWasDeleted,
+                  action: { name: strings.bringItBack, do: () => change({ do: 'restore' }) },
                 }),
               )
             }
           >
-            Delete
+            {strings.deleteWord}
           </Quiet>
         )}
       </Row>
       <Meals batch={b} open={open} busy={isPending} onChange={change} />
       <Photographs of="batch" id={id} closed={b.deleted} />
-      <Folded open={false} heading={<h2>What it weighs</h2>}>
+      <Folded open={false} heading={<h2>{strings.whatItWeighs}</h2>}>
         {() => <Weights batch={b} open={open} busy={isPending} onChange={change} />}
       </Folded>
-      <Folded open={false} heading={<h2>Keeping it, and its label</h2>}>
+      <Folded open={false} heading={<h2>{strings.keepingItAndItsLabel}</h2>}>
         {() => <Shelf batch={b} open={open} busy={isPending} onChange={change} />}
       </Folded>
       {open && (
         <Row style={{ marginTop: 12 }}>
           <Quiet isDisabled={isPending} onPress={() => change({ do: 'close', note: '' })}>
-            It is used up
+            {strings.itIsUsedUp}
           </Quiet>
         </Row>
       )}
@@ -166,13 +168,13 @@ function Step({ batch: b, step: s, open, busy, onChange }: Part & { step: Schema
         {s.says}
         <small>
           {s.finished ? (
-            'Done.'
+            strings.done
           ) : s.done > 0 ? (
-            `${Math.floor(s.done / 60)} of ${s.minutes} minutes were done.`
+            strings.ofMinutesWereDone(Math.floor(s.done / 60), s.minutes)
           ) : s.must ? (
-            <span className="must">It is no food before this is done.</span>
+            <span className="must">{strings.itIsNoFoodBefore}</span>
           ) : (
-            'As you like.'
+            strings.asYouLike
           )}
         </small>
       </div>
@@ -180,7 +182,7 @@ function Step({ batch: b, step: s, open, busy, onChange }: Part & { step: Schema
         <Row>
           <Left timer={timer} now={b.now} at={b.at} />
           <Button isDisabled={busy} onPress={() => onChange({ do: 'stop', timer: timer.id })}>
-            Stop
+            {strings.stop}
           </Button>
         </Row>
       ) : (
@@ -188,11 +190,11 @@ function Step({ batch: b, step: s, open, busy, onChange }: Part & { step: Schema
         !s.finished &&
         (s.minutes > 0 ? (
           <Primary isDisabled={busy} onPress={() => onChange({ do: 'start', step: s.do, minutes: rest })}>
-            Start: {clock(rest * 60)}
+            {strings.start(clock(rest * 60))}
           </Primary>
         ) : (
           <Button isDisabled={busy} onPress={() => onChange({ do: 'done', step: s.do })}>
-            Done
+            {strings.done2}
           </Button>
         ))
       )}
@@ -203,31 +205,27 @@ function Step({ batch: b, step: s, open, busy, onChange }: Part & { step: Schema
 function Left({ timer, now, at }: { timer: Schema['BatchTimer']; now: string; at: number }) {
   useTick();
   const s = left(timer, now, at);
-  return <b role="timer">{s > 0 ? clock(s) : 'Over'}</b>;
+  return <b role="timer">{s > 0 ? clock(s) : strings.over}</b>;
 }
 
 const stageWords: Record<Schema['Stage'], string> = {
-  fresh: 'Fresh',
-  trimmed: 'Trimmed',
-  cooked: 'Cooked',
-  dried: 'Dried',
+  fresh: strings.fresh,
+  trimmed: strings.trimmed,
+  cooked: strings.cooked,
+  dried: strings.dried,
 };
 
 function Weights({ batch: b, open, busy, onChange }: Part) {
   const { weight: kind } = useUnits();
   const [typed, setTyped] = useState<Partial<Record<Schema['Stage'], number | undefined>>>({});
   return (
-    <Steps aria-label="Weights">
+    <Steps aria-label={strings.weights}>
       {b.weights.map((w) => (
         <li key={w.at}>
           <div>
-            {stageWords[w.at]}: {w.g > 0 ? withUnit(kind, w.g) : 'not weighed'}
+            {stageWords[w.at]}: {w.g > 0 ? withUnit(kind, w.g) : strings.notWeighed}
             {w.left > 0 && `, ${w.left} of 100 of it`}
-            {w.usual > 0 && (
-              <small>
-                As a rule {w.usual.toFixed(0)} of 100 are left ({w.source}).
-              </small>
-            )}
+            {w.usual > 0 && <small>{strings.asARuleOf100(w.usual.toFixed(0), w.source)}</small>}
           </div>
           {open && (
             <Row style={{ alignItems: 'end' }}>
@@ -241,7 +239,7 @@ function Weights({ batch: b, open, busy, onChange }: Part) {
                 isDisabled={busy || !typed[w.at]}
                 onPress={() => onChange({ do: 'weigh', at: w.at, g: kind.kept(typed[w.at] ?? 0) })}
               >
-                Keep
+                {strings.keep}
               </Button>
             </Row>
           )}
@@ -258,7 +256,7 @@ function Shelf({ batch: b, open, busy, onChange }: Part) {
     <>
       {open && (
         <>
-          <p>At most, by common practice; what stands above comes first. Where will it be?</p>
+          <p>{strings.atMostByCommonPractice}</p>
           <Row data-screen-only>
             {b.keeps.map((k) => (
               <Button
@@ -269,15 +267,15 @@ function Shelf({ batch: b, open, busy, onChange }: Part) {
                   setUntil(k.until);
                 }}
               >
-                {k.name}: {k.days} days
+                {strings.days(k.name, k.days)}
               </Button>
             ))}
           </Row>
           <Row style={{ alignItems: 'end', marginTop: 10 }} data-screen-only>
-            <Text label="How it is kept" value={how} onChange={setHow} placeholder="In the cold, in the blue bowl" />
-            <Text label="Until" type="date" value={until} onChange={setUntil} />
+            <Text label={strings.howItIsKept} value={how} onChange={setHow} placeholder={strings.inTheColdInThe} />
+            <Text label={strings.until} type="date" value={until} onChange={setUntil} />
             <Button isDisabled={busy || !how.trim()} onPress={() => onChange({ do: 'shelve', how, until })}>
-              Keep that
+              {strings.keepThat}
             </Button>
           </Row>
         </>
@@ -285,12 +283,12 @@ function Shelf({ batch: b, open, busy, onChange }: Part) {
       {b.shelved && (
         <p>
           {b.shelved}
-          {b.until && `, until ${b.until}`}.
+          {b.until && strings.until2(b.until)}.
         </p>
       )}
       <p>{b.not_so}</p>
       <Row data-screen-only>
-        <Link href={`/labels?batch=${b.id}`}>Print its label</Link>
+        <Link href={`/labels?batch=${b.id}`}>{strings.printItsLabel}</Link>
       </Row>
     </>
   );

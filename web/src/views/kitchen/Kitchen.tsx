@@ -6,6 +6,7 @@ import { useKitchen } from '../../api/useKitchen';
 import { Button, Row } from '../../components/Buttons';
 import { Page, Waiting } from '../../components/Page';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const List = styled.ul`
   margin: 8px 0 4px;
@@ -24,22 +25,24 @@ export default function Kitchen() {
   if (!data) return <Waiting error={error} />;
   return (
     <Page>
-      <h1>Kitchen</h1>
-      <p>What came home, what is done to it, and who eats of it. A batch knows every piece that is in it.</p>
+      <h1>{strings.kitchen}</h1>
+      <p>{strings.whatCameHomeWhatIs}</p>
       <Row data-screen-only>
-        <Link href="/household">Who eats here</Link>
-        <Link href="/formulas">Formulas</Link>
-        <Link href="/labels">Labels</Link>
-        <Link href="/waiting">All that waits</Link>
-        <Link href="/emergency">Somebody is ill</Link>
+        <Link href="/household">{strings.whoEatsHere}</Link>
+        <Link href="/formulas">{strings.formulas}</Link>
+        <Link href="/labels">{strings.labels}</Link>
+        <Link href="/waiting">{strings.allThatWaits}</Link>
+        <Link href="/emergency">{strings.somebodyIsIll}</Link>
       </Row>
-      <h2>Came home</h2>
+      <h2>{strings.cameHome}</h2>
       {data.came_home.length === 0 && (
         <p>
-          No closed <Link href="/baskets">basket</Link> waits to be made into something.
+          {strings.noClosed}
+          <Link href="/baskets">{strings.basket}</Link>
+          {strings.waitsToBeMadeInto}
         </p>
       )}
-      <List aria-label="Came home">
+      <List aria-label={strings.cameHome}>
         {data.came_home.map((p) => (
           <li key={p.id}>
             <div>
@@ -50,7 +53,7 @@ export default function Kitchen() {
             </div>
             <Button
               isDisabled={isPending}
-              aria-label={`Make something of it: the basket of ${p.name}, ${p.date}`}
+              aria-label={strings.makeSomethingOfItThe(p.name, p.date)}
               onPress={() => {
                 const id = newId();
                 mutate(
@@ -59,14 +62,14 @@ export default function Kitchen() {
                 );
               }}
             >
-              Make something of it
+              {strings.makeSomethingOfIt}
             </Button>
           </li>
         ))}
       </List>
-      <h2>Batches</h2>
-      {data.batches.length === 0 && <p>There is none yet.</p>}
-      <List aria-label="Batches">
+      <h2>{strings.batches}</h2>
+      {data.batches.length === 0 && <p>{strings.thereIsNoneYet}</p>}
+      <List aria-label={strings.batches}>
         {data.batches.map((b) => (
           <li key={b.id}>
             <div>
@@ -74,11 +77,13 @@ export default function Kitchen() {
                 <Link href={`/kitchen/${b.id}`}>{b.name}</Link>
               </h3>
               <small>
-                {[b.date, b.until && `keeps until ${b.until}`, b.closed && 'used up'].filter(Boolean).join(' · ')}
+                {[b.date, b.until && strings.keepsUntil(b.until), b.closed && strings.usedUp2]
+                  .filter(Boolean)
+                  .join(' · ')}
               </small>
             </div>
             {(b.over || b.lacking) && (
-              <span className="lacking">{b.over ? 'Kept too long' : 'Still to be prepared'}</span>
+              <span className="lacking">{b.over ? strings.keptTooLong : strings.stillToBePrepared}</span>
             )}
           </li>
         ))}

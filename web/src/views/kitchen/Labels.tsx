@@ -9,6 +9,7 @@ import { moment } from '../../components/moments';
 import { Page, Waiting } from '../../components/Page';
 import { Tick } from '../../components/Tick';
 import { c, face } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Sheet = styled(Page)`
   @media print { padding: 0; max-width: none; }
@@ -59,12 +60,12 @@ export default function LabelsView() {
   const some = all.some((x) => chosen(x.id));
   return (
     <Sheet>
-      <h1 data-screen-only>Labels</h1>
+      <h1 data-screen-only>{strings.labels}</h1>
       <div data-screen-only>
         {all.length === 0 && (
           <p>
-            Nothing is kept that a label could be printed for. Begin with a batch in the{' '}
-            <Link href="/kitchen">kitchen</Link>.
+            {strings.nothingIsKeptThatA}
+            <Link href="/kitchen">{strings.kitchen2}</Link>.
           </p>
         )}
         {all.map((x) => (
@@ -74,9 +75,9 @@ export default function LabelsView() {
         ))}
         <Row style={{ marginTop: 10 }}>
           <Primary isDisabled={!some} onPress={() => print()}>
-            Print them
+            {strings.printThem}
           </Primary>
-          <Link href="/kitchen">To the kitchen</Link>
+          <Link href="/kitchen">{strings.toTheKitchen}</Link>
         </Row>
       </div>
       <Labels>
@@ -95,16 +96,16 @@ export default function LabelsView() {
   );
 }
 
-const named = (f: Schema['RecordedFormula']) => f.is.name || 'A mixture without a name';
+const named = (f: Schema['RecordedFormula']) => f.is.name || strings.aMixtureWithoutAName;
 
 function Food({ batch: b }: { batch: Schema['BatchRow'] }) {
   return (
-    <Label aria-label={`Label of ${b.name}`}>
+    <Label aria-label={strings.labelOf(b.name)}>
       <h2>{b.name}</h2>
-      {b.date && <div>Gathered {b.date}</div>}
+      {b.date && <div>{strings.gathered(b.date)}</div>}
       {b.to_do.length > 0 && (
         <div className="must">
-          Must still be done before it is eaten:
+          {strings.mustStillBeDoneBefore}
           {b.to_do.map((t) => (
             <div key={t}>{t}</div>
           ))}
@@ -115,22 +116,20 @@ function Food({ batch: b }: { batch: Schema['BatchRow'] }) {
       {b.shelved && <div>{b.shelved}</div>}
       {b.until && (
         <div>
-          <strong>Until {b.until}</strong>
+          <strong>{strings.until3(b.until)}</strong>
         </div>
       )}
-      <small>Batch {b.id.slice(-6)}. Named from a record, not proved: keep a raw piece.</small>
+      <small>{strings.batchNamedFromARecord(b.id.slice(-6))}</small>
     </Label>
   );
 }
 
 function Mixture({ formula: f }: { formula: Schema['RecordedFormula'] }) {
   return (
-    <Label aria-label={`Label of ${named(f)}`}>
+    <Label aria-label={strings.labelOf(named(f))}>
       <h2>{named(f)}</h2>
       <div>{f.mixed ? f.mixed.parts.map((p) => `${p.percent} % ${p.called}`).join(', ') : f.trouble}</div>
-      <div>
-        {f.is.volume_ml} ml, {moment(f.changed)}
-      </div>
+      <div>{strings.ml(f.is.volume_ml, moment(f.changed))}</div>
       {f.mixed?.over.map((o) => (
         <div key={o} className="must">
           {o}

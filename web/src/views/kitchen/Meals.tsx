@@ -12,6 +12,7 @@ import { Tick } from '../../components/Tick';
 import { withUnit } from '../../components/units';
 import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Box = styled.section`
   margin-top: 18px;
@@ -60,30 +61,30 @@ export function Meals({
     again();
   };
   return (
-    <Box aria-label="Meals">
-      <h2>Meals</h2>
-      {b.meals.length === 0 && <p>Nobody has eaten of it yet.</p>}
-      <ul aria-label="Meals of this batch">
+    <Box aria-label={strings.meals}>
+      <h2>{strings.meals}</h2>
+      {b.meals.length === 0 && <p>{strings.nobodyHasEatenOfIt}</p>}
+      <ul aria-label={strings.mealsOfThisBatch}>
         {b.meals.map((m) => (
           <li key={m.id}>
             {moment(m.at)}: {m.names.join(', ')}
             {m.g ? `, ${withUnit(weight, m.g)}` : ''}
             {m.raw && ', raw'}
-            {m.drink && ', with alcohol'}{' '}
+            {m.drink && strings.withAlcohol}{' '}
             <Link href={`/emergency${m.who.length === 1 ? `?person=${m.who[0]}` : ''}`} data-screen-only>
-              Ill after it?
+              {strings.illAfterIt}
             </Link>
           </li>
         ))}
       </ul>
       {open && !noting && (
         <Row data-screen-only>
-          <Button onPress={() => setNoting(true)}>Somebody eats of it</Button>
+          <Button onPress={() => setNoting(true)}>{strings.somebodyEatsOfIt}</Button>
         </Row>
       )}
       {open && noting && (
         <form
-          aria-label="A meal"
+          aria-label={strings.aMeal}
           onSubmit={(e) => {
             e.preventDefault();
             before.mutate(meal());
@@ -91,7 +92,9 @@ export function Meals({
         >
           {house && house.people.length === 0 && (
             <p>
-              Say first <Link href="/household">who eats here</Link>: what each of them bears is said before a meal.
+              {strings.sayFirst}
+              <Link href="/household">{strings.whoEatsHere2}</Link>
+              {strings.whatEachOfThemBears}
             </p>
           )}
           {house?.people.map((p) => (
@@ -108,7 +111,7 @@ export function Meals({
           ))}
           <Row style={{ alignItems: 'end' }}>
             <Text
-              label="When"
+              label={strings.when}
               type="datetime-local"
               value={at || fieldOf(new Date(b.now))}
               onChange={(v) => {
@@ -117,7 +120,7 @@ export function Meals({
               }}
             />
             <Quantity
-              label={weight.unit === 'oz' ? 'How much, ounces' : 'How much, grams'}
+              label={weight.unit === 'oz' ? strings.howMuchOunces : strings.howMuchGrams}
               unit={weight.unit}
               value={g}
               onChange={(v) => {
@@ -133,7 +136,7 @@ export function Meals({
               setRaw(v);
             }}
           >
-            Eaten raw
+            {strings.eatenRaw}
           </Tick>
           <Tick
             isSelected={drink}
@@ -142,12 +145,12 @@ export function Meals({
               setDrink(v);
             }}
           >
-            Alcohol goes with it
+            {strings.alcoholGoesWithIt}
           </Tick>
           {before.error && <p role="alert">{before.error.message}</p>}
           {asked ? (
             <>
-              <ul className="said" aria-label="Said before the meal">
+              <ul className="said" aria-label={strings.saidBeforeTheMeal}>
                 {asked.map((s) => (
                   <li key={s.text} className={s.stops ? 'stops' : undefined}>
                     {s.text}
@@ -159,17 +162,17 @@ export function Meals({
                   isDisabled={busy}
                   onPress={() => of && onChange({ do: 'eat', meal: { ...of, told: asked.map((s) => s.text) } }, done)}
                 >
-                  {asked.some((s) => s.stops) ? 'I have read it; note the meal all the same' : 'Note the meal'}
+                  {asked.some((s) => s.stops) ? strings.iHaveReadItNote : strings.noteTheMeal}
                 </Primary>
-                <Quiet onPress={done}>They do not eat of it</Quiet>
+                <Quiet onPress={done}>{strings.theyDoNotEatOf}</Quiet>
               </Row>
             </>
           ) : (
             <Row style={{ marginTop: 10 }}>
               <Primary type="submit" isDisabled={who.length === 0 || before.isPending}>
-                What is to be minded first
+                {strings.whatIsToBeMinded}
               </Primary>
-              <Quiet onPress={done}>Not now</Quiet>
+              <Quiet onPress={done}>{strings.notNow}</Quiet>
             </Row>
           )}
         </form>

@@ -8,6 +8,7 @@ import { tell } from '../../components/Notice';
 import { Pick } from '../../components/Pick';
 import { c } from '../../theme/tokens';
 import type { Mark } from './Picture';
+import { strings } from './strings';
 
 const Steps = styled.div`
   display: grid;
@@ -34,13 +35,10 @@ export function ColourAt({ photo: p, marks, onAgain }: { photo: Photo; marks: Ma
     mutate({ character, at: { x: at.x, y: at.y }, ...(card ? { card: { x: card.x, y: card.y } } : {}) });
   }, [marks, character, mutate, reset]);
   return (
-    <Steps aria-label="Compare a colour" role="group">
-      <p>
-        A camera decides for itself what white is, and leaves tint the light under them. Without a white card the colour
-        may be far off. It stays a hint either way: nothing is cleared by it alone.
-      </p>
+    <Steps aria-label={strings.compareAColour} role="group">
+      <p>{strings.aCameraDecidesForItself}</p>
       <Pick
-        label="What it is the colour of"
+        label={strings.whatItIsTheColour}
         value={character}
         onChange={setCharacter}
         options={(p.colours ?? []).map((m) => ({ id: m.id, name: m.name }))}
@@ -51,7 +49,7 @@ export function ColourAt({ photo: p, marks, onAgain }: { photo: Photo; marks: Ma
         </p>
       )}
       {marks.length > 0 && data && (
-        <section aria-label="What it comes near to">
+        <section aria-label={strings.whatItComesNearTo}>
           {data.nearest.map((n) => (
             <div className="pair" key={n.state}>
               <i data-tells style={{ background: data.corrected }} aria-hidden="true" />
@@ -64,20 +62,20 @@ export function ColourAt({ photo: p, marks, onAgain }: { photo: Photo; marks: Ma
                     change(
                       { do: 'read', reading: { character, states: [n.state], sure: false } },
                       () => {
-                        tell({ text: `${n.name} was read, as not sure.` });
+                        tell({ text: strings.wasReadAsNotSure(n.name) });
                         onAgain();
                       },
                       (why) => tell({ text: why, bad: true }),
                     )
                   }
                 >
-                  Read it so, as not sure
+                  {strings.readItSoAsNot}
                 </Button>
               </div>
             </div>
           ))}
           <Row>
-            <Button onPress={onAgain}>Press other spots</Button>
+            <Button onPress={onAgain}>{strings.pressOtherSpots}</Button>
           </Row>
         </section>
       )}

@@ -15,6 +15,7 @@ import { withUnit } from '../../components/units';
 import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
 import type { Mark } from './Picture';
+import { strings } from './strings';
 
 const Steps = styled.div`
   display: grid;
@@ -64,27 +65,27 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
   }, [marks, mm, tilt, character, mutate, reset]);
   const of = p.measures?.find((m) => m.id === character);
   return (
-    <Steps aria-label="Measure" role="group">
-      <p>Both must lie at the same distance from the camera: a ruler nearer to it makes the specimen too small.</p>
+    <Steps aria-label={strings.measure} role="group">
+      <p>{strings.bothMustLieAtThe}</p>
       <Pick
-        label="What you know the length of"
+        label={strings.whatYouKnowTheLength}
         value={value}
         onChange={setChosen}
         options={[
-          { id: '', name: 'Say what it is' },
-          { id: 'ruler', name: 'So much of a ruler …' },
+          { id: '', name: strings.sayWhatItIs },
+          { id: 'ruler', name: strings.soMuchOfARuler },
           ...known.map((k, i) => ({
             id: String(i),
             name: `${k.name}: ${withUnit(kind, k.mm)}`,
           })),
-          { id: 'other', name: 'Something else …' },
+          { id: 'other', name: strings.somethingElse },
         ]}
       />
       {own && (
         <Row style={{ alignItems: 'end' }}>
-          {value === 'other' && <Text label="What it is" value={name} onChange={setName} />}
+          {value === 'other' && <Text label={strings.whatItIs} value={name} onChange={setName} />}
           <Quantity
-            label={`${value === 'ruler' ? 'Between the two points' : 'Its length'}, ${kind.unit === 'in' ? 'inches' : 'mm'}`}
+            label={`${value === 'ruler' ? strings.betweenTheTwoPoints : strings.itsLength}, ${kind.unit === 'in' ? 'inches' : 'mm'}`}
             unit={kind.unit}
             value={length}
             onChange={setLength}
@@ -101,29 +102,29 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
                 )
               }
             >
-              Keep it for other times
+              {strings.keepItForOtherTimes}
             </Button>
           )}
         </Row>
       )}
       <Pick
-        label="How far either may lean away from the camera"
+        label={strings.howFarEitherMayLean}
         value={tilt}
         onChange={setTilt}
         options={[
-          { id: '5', name: 'Laid flat, seen from right above' },
-          { id: '10', name: 'A little: 10 degrees' },
-          { id: '20', name: 'Clearly: 20 degrees' },
-          { id: '35', name: 'Much: 35 degrees' },
+          { id: '5', name: strings.laidFlatSeenFromRight },
+          { id: '10', name: strings.aLittle10Degrees },
+          { id: '20', name: strings.clearly20Degrees },
+          { id: '35', name: strings.much35Degrees },
         ]}
       />
       <Pick
-        label="What you measure"
+        label={strings.whatYouMeasure}
         value={character}
         onChange={setCharacter}
         options={(p.measures ?? []).map((m) => ({ id: m.id, name: m.name }))}
       />
-      {ready && mm === undefined && <p className="wrong">Say what you know the length of, and how long it is.</p>}
+      {ready && mm === undefined && <p className="wrong">{strings.sayWhatYouKnowThe}</p>}
       {ready && error && (
         <p className="wrong" role="alert">
           {error.message}
@@ -132,16 +133,12 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
       {ready && data && (
         <>
           <p role="status">
-            <strong className="says">
-              {data.low} to {data.high} {data.unit}
-            </strong>
+            <strong className="says">{strings.to(data.low, data.high, data.unit)}</strong>
             {kind.unit !== 'mm' && ` (${withUnit(kind, data.low_mm)} to ${withUnit(kind, data.high_mm)})`}
           </p>
-          {marks.some((m) => m.shown > coarse) && (
-            <p>The points were put on a small picture: go nearer, put them again, and the range is closer.</p>
-          )}
+          {marks.some((m) => m.shown > coarse) && <p>{strings.thePointsWerePutOn}</p>}
           <Tick isSelected={level} onChange={setLevel}>
-            Both lay side by side, at the same distance from the camera
+            {strings.bothLaySideBySide}
           </Tick>
           <Row>
             <Primary
@@ -149,16 +146,16 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
                 change(
                   { do: 'read', reading: { character, low: data.low, high: data.high, sure: level } },
                   () => {
-                    tell({ text: `${of?.name ?? 'It'} was read as ${data.low} to ${data.high} ${data.unit}.` });
+                    tell({ text: strings.wasReadAsTo(of?.name ?? strings.it, data.low, data.high, data.unit) });
                     onAgain();
                   },
                   (says) => tell({ text: says, bad: true }),
                 )
               }
             >
-              Read it on the record{level ? '' : ', as not sure'}
+              {strings.readItOnTheRecord(level ? '' : strings.asNotSure)}
             </Primary>
-            <Button onPress={onAgain}>Put the points again</Button>
+            <Button onPress={onAgain}>{strings.putThePointsAgain}</Button>
           </Row>
         </>
       )}

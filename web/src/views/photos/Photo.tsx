@@ -14,6 +14,7 @@ import { narrow } from '../../theme/tokens';
 import { ColourAt } from './ColourAt';
 import { Measure } from './Measure';
 import { type Mark, Picture } from './Picture';
+import { strings } from './strings';
 
 const Wide = styled(Page)`
   max-width: none;
@@ -27,17 +28,13 @@ type Doing = 'look' | 'measure' | 'colour';
 /** What is to be pressed next, by how many points are put. */
 const steps = {
   measure: [
-    '1. Press one end of the thing whose length you know.',
-    '2. Press its other end.',
-    '3. Now press one end of what you measure.',
-    '4. Press its other end.',
-    'Four points are put: what comes of it stands below.',
+    strings.n1PressOneEndOf,
+    strings.n2PressItsOtherEnd,
+    strings.n3NowPressOneEnd,
+    strings.n4PressItsOtherEnd,
+    strings.fourPointsArePutWhat,
   ],
-  colour: [
-    '1. Press the spot whose colour you ask for.',
-    '2. Now press the white card, if one is on it.',
-    'The colour is corrected by the card: what it comes near to stands below.',
-  ],
+  colour: [strings.n1PressTheSpotWhose, strings.n2NowPressTheWhite, strings.theColourIsCorrectedBy],
 };
 
 /** Where what a photograph is of is shown. */
@@ -55,7 +52,7 @@ export default function Photo({ id }: { id: string }) {
   const [doing, setDoing] = useState<Doing>('look');
   // Where the points were put, and how coarse the picture was then.
   const [marks, setMarks] = useState<Mark[]>([]);
-  useTitle(p && `Photograph: ${p.title}`);
+  useTitle(p && strings.photograph(p.title));
   if (!p) return <Waiting error={error} />;
   const to = (next: Doing) => {
     setMarks([]);
@@ -65,29 +62,30 @@ export default function Photo({ id }: { id: string }) {
   const back = home[p.of.stream]?.(p.of.id);
   return (
     <Wide>
-      <h1>Photograph: {p.title}</h1>
-      <p>{back && <Link href={back}>Back to what it is of</Link>}</p>
+      <h1>{strings.photograph(p.title)}</h1>
+      <p>{back && <Link href={back}>{strings.backToWhatItIs}</Link>}</p>
       {p.deleted && <Gone photo={p} />}
       {p.file.state === 'broken' && (
         <p role="alert">
-          <strong>{p.file.trouble}</strong> The file is kept as it came; take the photograph again if you can.
+          <strong>{p.file.trouble}</strong>
+          {strings.theFileIsKeptAs}
         </p>
       )}
-      {p.file.state === 'developing' && <p role="status">It is being made ready …</p>}
+      {p.file.state === 'developing' && <p role="status">{strings.itIsBeingMadeReady}</p>}
       {p.file.state === 'ready' && (
         <>
-          <Row data-screen-only role="group" aria-label="What to do with it" style={{ marginTop: 8 }}>
+          <Row data-screen-only role="group" aria-label={strings.whatToDoWithIt} style={{ marginTop: 8 }}>
             <Toggle isSelected={doing === 'look'} onChange={() => to('look')}>
-              Look
+              {strings.look}
             </Toggle>
             {(p.measures?.length ?? 0) > 0 && (
               <Toggle isSelected={doing === 'measure'} onChange={() => to('measure')}>
-                Measure
+                {strings.measure}
               </Toggle>
             )}
             {(p.colours?.length ?? 0) > 0 && (
               <Toggle isSelected={doing === 'colour'} onChange={() => to('colour')}>
-                Colour
+                {strings.colour}
               </Toggle>
             )}
           </Row>
@@ -115,9 +113,9 @@ function Gone({ photo: p }: { photo: Shown }) {
   const { mutate, isPending } = useChangePhoto();
   return (
     <p>
-      This photograph is deleted.{' '}
+      {strings.thisPhotographIsDeleted}
       <Button isDisabled={isPending} onPress={() => mutate({ id: p.id, change: { do: 'restore' } })}>
-        Bring it back
+        {strings.bringItBack}
       </Button>
     </p>
   );
@@ -132,10 +130,13 @@ function About({ photo: p }: { photo: Shown }) {
   return (
     <>
       <p>
-        {p.file.taken ? `Taken ${moment(p.file.taken)}, by the camera's clock.` : 'When it was taken is not known.'}{' '}
-        {p.file.clock} {p.file.width} × {p.file.height} pixels.{' '}
-        {p.file.place &&
-          'The camera wrote into it where it was taken; that stays on this machine, and is left out when you give it away.'}
+        {strings.pixels(
+          p.file.taken ? strings.takenByTheCamerasClock(moment(p.file.taken)) : strings.whenItWasTakenIs,
+          p.file.clock,
+          p.file.width,
+          p.file.height,
+        )}
+        {p.file.place && strings.theCameraWroteIntoIt}
       </p>
       {!p.deleted && (
         <form
@@ -144,22 +145,22 @@ function About({ photo: p }: { photo: Shown }) {
             mutate({ id: p.id, change: { do: 'caption', text: caption } }, { onSuccess: () => setDraft(undefined) });
           }}
         >
-          <Text label="Written under it" long value={caption} onChange={setDraft} />
+          <Text label={strings.writtenUnderIt} long value={caption} onChange={setDraft} />
           <Row style={{ marginTop: 8 }}>
             <Primary type="submit" isDisabled={isPending || caption === p.caption}>
-              Keep it
+              {strings.keepIt}
             </Primary>
             <Quiet
               isDisabled={!p.can_undo || isPending}
               onPress={() => mutate({ id: p.id, change: { do: 'undo' } }, { onSuccess: () => setDraft(undefined) })}
             >
-              Undo
+              {strings.undo}
             </Quiet>
             <Quiet
               isDisabled={!p.can_redo || isPending}
               onPress={() => mutate({ id: p.id, change: { do: 'redo' } }, { onSuccess: () => setDraft(undefined) })}
             >
-              Redo
+              {strings.redo}
             </Quiet>
           </Row>
         </form>
@@ -167,7 +168,7 @@ function About({ photo: p }: { photo: Shown }) {
       <Row style={{ marginTop: 14 }} data-screen-only>
         {p.file.state === 'ready' && (
           <a href={pictureOf(p, 'stripped')} download>
-            Give it away: a file without what the camera wrote into it
+            {strings.giveItAwayAFile}
           </a>
         )}
         {!p.deleted && (
@@ -179,8 +180,8 @@ function About({ photo: p }: { photo: Shown }) {
                 {
                   onSuccess: () => {
                     tell({
-                      text: 'The photograph was deleted.',
-                      action: { name: 'Bring it back', do: () => mutate({ id: p.id, change: { do: 'restore' } }) },
+                      text: strings.thePhotographWasDeleted,
+                      action: { name: strings.bringItBack, do: () => mutate({ id: p.id, change: { do: 'restore' } }) },
                     });
                     const back = home[p.of.stream]?.(p.of.id);
                     if (back) go(back);
@@ -189,7 +190,7 @@ function About({ photo: p }: { photo: Shown }) {
               )
             }
           >
-            Delete it
+            {strings.deleteIt}
           </Button>
         )}
       </Row>

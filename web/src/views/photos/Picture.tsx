@@ -4,6 +4,7 @@ import type { Point } from '../../api/usePhotoQuestions';
 import { type Photo, pictureOf } from '../../api/usePhotos';
 import { Button, Row } from '../../components/Buttons';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 /** A point that was put, in pixels of the photograph, and how many of those a pixel of the screen showed. */
 export interface Mark extends Point {
@@ -105,7 +106,7 @@ export function Picture({
             ? {
                 role: 'application',
                 tabIndex: 0,
-                'aria-label': `The photograph: put point ${Math.min(most, marks.length + 1)} of ${most}. Arrow keys move the cross, Enter puts it.`,
+                'aria-label': strings.thePhotographPutPointOf(Math.min(most, marks.length + 1), most),
                 onClick: press,
                 onKeyDown: steer,
               }
@@ -148,12 +149,14 @@ export function Picture({
       </Frame>
       <Row style={{ marginTop: 8 }} data-screen-only>
         <Button isDisabled={near >= nearest} onPress={() => go(near * 2)}>
-          Nearer
+          {strings.nearer}
         </Button>
         <Button isDisabled={near <= 1} onPress={() => go(near / 2)}>
-          Farther
+          {strings.farther}
         </Button>
-        {marks.length > 0 && <Button onPress={() => onMarks(marks.slice(0, -1))}>Take the last point back</Button>}
+        {marks.length > 0 && (
+          <Button onPress={() => onMarks(marks.slice(0, -1))}>{strings.takeTheLastPointBack}</Button>
+        )}
       </Row>
     </div>
   );

@@ -9,22 +9,23 @@ import { Quantity } from '../../components/Quantity';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { Tick } from '../../components/Tick';
 import { useUnits } from '../../components/useUnits';
+import { strings } from './strings';
 
 type Details = Schema['Details'];
 
 /** What makes a place no place to eat from, in words. */
 const pollutionWords: Record<Schema['Pollution'], string> = {
-  road: 'A road with traffic within 20 m',
-  sprayed: 'It is sprayed or dressed',
-  dump: 'On or below an old dump',
-  industry: 'Industry or a mine is or was near',
+  road: strings.aRoadWithTrafficWithin,
+  sprayed: strings.itIsSprayedOrDressed,
+  dump: strings.onOrBelowAnOld,
+  industry: strings.industryOrAMineIs,
 };
 
 const spreadWords: Record<Schema['Spreads'], string> = {
-  '': 'Not said',
-  runners: 'By runners',
-  seed: 'By seed',
-  both: 'By runners and seed',
+  '': strings.notSaid,
+  runners: strings.byRunners,
+  seed: strings.bySeed,
+  both: strings.byRunnersAndSeed,
 };
 
 /** What is known of a place, to be written or changed. */
@@ -57,7 +58,7 @@ export function DetailsForm({
     set({ limits: limits.map((l) => (l.taxon === taxon ? { ...l, ...part } : l)) });
   return (
     <form
-      aria-label="What is known of the place"
+      aria-label={strings.whatIsKnownOfThe}
       style={{ display: 'grid', gap: 12, margin: '12px 0' }}
       onSubmit={(e) => {
         e.preventDefault();
@@ -65,36 +66,36 @@ export function DetailsForm({
       }}
     >
       <Text
-        label="Its name"
+        label={strings.itsName}
         value={a.name}
         onChange={(name) => set({ name })}
-        placeholder="Long Pasture, by the gate"
+        placeholder={strings.longPastureByTheGate}
       />
       {(a.grows ?? []).map((id) => (
         <Row key={id}>
           <strong>{named(id)}</strong>
           <Quiet
-            aria-label={`${named(id)} does not grow there`}
+            aria-label={strings.doesNotGrowThere(named(id))}
             onPress={() => set({ grows: (a.grows ?? []).filter((x) => x !== id) })}
           >
-            Remove
+            {strings.remove}
           </Quiet>
         </Row>
       ))}
       <TaxonPicker
-        label="What grows there"
+        label={strings.whatGrowsThere}
         onPick={({ id }) => !(a.grows ?? []).includes(id) && set({ grows: [...(a.grows ?? []), id] })}
       />
       {form === 'arc' && (
         <Quantity
-          label={weight.unit === 'oz' ? 'What a piece weighs, ounces' : 'What a piece weighs, grams'}
+          label={weight.unit === 'oz' ? strings.whatAPieceWeighsOunces : strings.whatAPieceWeighsGrams}
           unit={weight.unit}
           value={a.piece_g ? weight.shown(a.piece_g) : undefined}
           onChange={(v) => set({ piece_g: v ? weight.kept(v) : 0 })}
         />
       )}
       <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend style={{ fontWeight: 600 }}>Nothing is eaten from there, because</legend>
+        <legend style={{ fontWeight: 600 }}>{strings.nothingIsEatenFromThere}</legend>
         {(Object.keys(pollutionWords) as Schema['Pollution'][]).map((p) => (
           <Tick
             key={p}
@@ -108,57 +109,57 @@ export function DetailsForm({
         ))}
       </fieldset>
       <Text
-        label="What is dangerous there"
+        label={strings.whatIsDangerousThere}
         value={a.dangers ?? ''}
         onChange={(dangers) => set({ dangers })}
-        placeholder="A bog, cattle with calves, the road, ticks"
+        placeholder={strings.aBogCattleWithCalves}
       />
-      <Folded open={false} heading="Whose it is, one tree of its own, the stand">
+      <Folded open={false} heading={strings.whoseItIsOneTree}>
         {() => (
           <div style={{ display: 'grid', gap: 12 }}>
-            <Text label="Owner" value={a.owner ?? ''} onChange={(owner) => set({ owner })} />
+            <Text label={strings.owner} value={a.owner ?? ''} onChange={(owner) => set({ owner })} />
             {leaves.map((l, i) => (
               <Row key={i} style={{ alignItems: 'end' }}>
                 <Text
-                  label={`Who gave leave, ${i + 1}`}
+                  label={strings.whoGaveLeave(i + 1)}
                   value={l.who}
                   onChange={(who) => set({ leaves: leaves.map((x, n) => (n === i ? { ...x, who } : x)) })}
                 />
                 <Text
-                  label={`For what, ${i + 1}`}
+                  label={strings.forWhat(i + 1)}
                   value={l.what ?? ''}
                   onChange={(what) => set({ leaves: leaves.map((x, n) => (n === i ? { ...x, what } : x)) })}
                 />
-                <Quiet onPress={() => set({ leaves: leaves.filter((_, n) => n !== i) })}>Remove</Quiet>
+                <Quiet onPress={() => set({ leaves: leaves.filter((_, n) => n !== i) })}>{strings.remove}</Quiet>
               </Row>
             ))}
             <Row>
-              <Quiet onPress={() => set({ leaves: [...leaves, { who: '' }] })}>Somebody gave leave</Quiet>
+              <Quiet onPress={() => set({ leaves: [...leaves, { who: '' }] })}>{strings.somebodyGaveLeave}</Quiet>
             </Row>
             {limits.map((l) => (
               <Row key={l.taxon} style={{ alignItems: 'end' }}>
                 <strong>{named(l.taxon)}</strong>
                 <Tick isSelected={l.protected ?? false} onChange={(on) => limit(l.taxon, { protected: on })}>
-                  None is taken there
+                  {strings.noneIsTakenThere}
                 </Tick>
                 {!l.protected && (
                   <Quantity
-                    label={`${weight.unit === 'oz' ? 'Ounces' : 'Grams'} a day of ${named(l.taxon)} there`}
+                    label={strings.aDayOfThere(weight.unit === 'oz' ? strings.ounces : strings.grams, named(l.taxon))}
                     unit={weight.unit}
                     value={l.g_a_day ? weight.shown(l.g_a_day) : undefined}
                     onChange={(v) => limit(l.taxon, { g_a_day: v ? weight.kept(v) : 0 })}
                   />
                 )}
                 <Quiet
-                  aria-label={`No limit there for ${named(l.taxon)}`}
+                  aria-label={strings.noLimitThereFor(named(l.taxon))}
                   onPress={() => set({ limits: limits.filter((x) => x.taxon !== l.taxon) })}
                 >
-                  Remove
+                  {strings.remove}
                 </Quiet>
               </Row>
             ))}
             <TaxonPicker
-              label="A limit there, for"
+              label={strings.aLimitThereFor}
               useful
               onPick={({ id: taxon }) =>
                 !limits.some((l) => l.taxon === taxon) && set({ limits: [...limits, { taxon, protected: true }] })
@@ -167,49 +168,51 @@ export function DetailsForm({
             {a.taxon ? (
               <Row>
                 <span>
-                  One <strong>{named(a.taxon)}</strong>, visited again and again
+                  {strings.one}
+                  <strong>{named(a.taxon)}</strong>
+                  {strings.visitedAgainAndAgain}
                 </span>
-                <Quiet onPress={() => set({ taxon: '' })}>No single one</Quiet>
+                <Quiet onPress={() => set({ taxon: '' })}>{strings.noSingleOne}</Quiet>
               </Row>
             ) : (
-              <TaxonPicker label="It is one tree, shrub or vine: which" onPick={({ id: taxon }) => set({ taxon })} />
+              <TaxonPicker label={strings.itIsOneTreeShrub} onPick={({ id: taxon }) => set({ taxon })} />
             )}
             {within.length > 0 && (
               <Pick
-                label="It stands in"
+                label={strings.itStandsIn}
                 value={a.within ?? ''}
                 onChange={(id) => set({ within: id })}
-                options={[{ id: '', name: 'No other place' }, ...within]}
+                options={[{ id: '', name: strings.noOtherPlace }, ...within]}
               />
             )}
             <Quantity
-              label="How many stems"
+              label={strings.howManyStems}
               whole
               value={a.stems || undefined}
               onChange={(v) => set({ stems: v ?? 0 })}
             />
             <Pick
-              label="How it spreads"
+              label={strings.howItSpreads}
               value={a.spreads ?? ''}
               onChange={(v) => set({ spreads: v as Schema['Spreads'] })}
               options={(Object.keys(spreadWords) as Schema['Spreads'][]).map((id) => ({ id, name: spreadWords[id] }))}
             />
             <Text
-              label="Who else lives on it"
+              label={strings.whoElseLivesOnIt}
               value={a.lives ?? ''}
               onChange={(lives) => set({ lives })}
-              placeholder="Eggs, caterpillars, nests"
+              placeholder={strings.eggsCaterpillarsNests}
             />
           </div>
         )}
       </Folded>
-      <Text label="Note" value={a.note ?? ''} onChange={(note) => set({ note })} />
+      <Text label={strings.note} value={a.note ?? ''} onChange={(note) => set({ note })} />
       {error && <p role="alert">{error.message}</p>}
       <Row>
         <Primary type="submit" isDisabled={busy || !a.name.trim()}>
-          Keep the place
+          {strings.keepThePlace}
         </Primary>
-        <Quiet onPress={onLeave}>Not now</Quiet>
+        <Quiet onPress={onLeave}>{strings.notNow}</Quiet>
       </Row>
     </form>
   );

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import { useMap } from 'react-leaflet';
 import { tell } from '../../components/Notice';
 import { plain } from './plain';
+import { strings } from './strings';
 
 /** Where the map is got from that lies in the data folder: as much of it as is shown, a piece at a time. */
 const address = '/api/v1/map.pmtiles';
@@ -40,7 +41,7 @@ export default function FileMap({ name }: { name: string }) {
         if (gone) return;
         layer = l.addTo(map);
       },
-      () => tell({ text: `The map ${name} in the data folder cannot be read. Is it a whole PMTiles file?`, bad: true }),
+      () => tell({ text: strings.theMapInTheData(name), bad: true }),
     );
     return () => {
       gone = true;

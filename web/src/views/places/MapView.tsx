@@ -23,6 +23,7 @@ import { useSettings } from '../../api/useSettings';
 import { lazily } from '../../components/lazily';
 import { c } from '../../theme/tokens';
 import { plain } from './plain';
+import { strings } from './strings';
 import valley from './valley.json';
 
 const FileMap = lazily(() => import('./FileMap'));
@@ -222,7 +223,7 @@ export default function MapView({
             <Circle center={on(ring.middle)} radius={ring.geometric.r} className="ring" interactive={false} />
             {ring.lacks.map((p, i) => (
               <CircleMarker key={i} center={on(p)} radius={9} className="gap">
-                <Tooltip permanent>Look here</Tooltip>
+                <Tooltip permanent>{strings.lookHere}</Tooltip>
               </CircleMarker>
             ))}
           </>
@@ -231,7 +232,7 @@ export default function MapView({
           <>
             <Circle center={on(me.at)} radius={me.accuracy} className="about-me" interactive={false} />
             <CircleMarker center={on(me.at)} radius={7} className="me">
-              <Tooltip>You, within {Math.round(me.accuracy)} m</Tooltip>
+              <Tooltip>{strings.youWithinM(Math.round(me.accuracy))}</Tooltip>
             </CircleMarker>
           </>
         )}

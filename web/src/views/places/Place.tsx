@@ -22,6 +22,7 @@ import { DetailsForm } from './DetailsForm';
 import MapView from './MapView';
 import { List } from './parts';
 import { Ring } from './Ring';
+import { strings } from './strings';
 import { ComeBack, Visits } from './Visits';
 
 type Patch = Schema['Patch'];
@@ -60,26 +61,26 @@ export default function Place({ id }: { id: string }) {
   const a = p.about;
   const others = (map?.places ?? []).filter((x) => p.individuals.some((i) => i.id === x.id));
   const facts = [
-    a.owner && `Owner: ${a.owner}`,
-    ...(a.leaves ?? []).map(
-      (l) => `${l.who} gave leave${l.what ? `: ${l.what}` : ''}${l.until ? `, until ${l.until}` : ''}`,
+    a.owner && strings.owner2(a.owner),
+    ...(a.leaves ?? []).map((l) =>
+      strings.gaveLeave(l.who, l.what ? `: ${l.what}` : '', l.until ? strings.until(l.until) : ''),
     ),
-    a.dangers && `Mind: ${a.dangers}`,
+    a.dangers && strings.mind(a.dangers),
     a.stems ? `${a.stems} stems` : '',
-    a.lives && `Also lives on it: ${a.lives}`,
+    a.lives && strings.alsoLivesOnIt(a.lives),
     p.square_metres > 0 && `${Math.round(p.square_metres).toLocaleString()} m²`,
     p.shape.form === 'line' && withUnit(height, Math.round(p.length_m)),
-    p.shape.accuracy_m ? `within ${withUnit(height, p.shape.accuracy_m)}` : '',
+    p.shape.accuracy_m ? strings.within(withUnit(height, p.shape.accuracy_m)) : '',
     a.note,
   ].filter((x): x is string => Boolean(x));
   return (
     <Page style={{ maxWidth: 1180 }}>
       <h1>{a.name}</h1>
       <p>
-        <Link href="/places">All places</Link>
+        <Link href="/places">{strings.allPlaces}</Link>
         {p.within && (
           <>
-            {' · stands in '}
+            {strings.standsIn}
             <Link href={`/places/${p.within.id}`}>{p.within.name}</Link>
           </>
         )}
@@ -91,7 +92,8 @@ export default function Place({ id }: { id: string }) {
       )}
       {p.deleted && (
         <p>
-          This place is deleted. <Button onPress={() => change({ do: 'restore' })}>Bring it back</Button>
+          {strings.thisPlaceIsDeleted}
+          <Button onPress={() => change({ do: 'restore' })}>{strings.bringItBack}</Button>
         </p>
       )}
       {editing ? (
@@ -112,7 +114,7 @@ export default function Place({ id }: { id: string }) {
           <div>
             <div className="map">
               <MapView
-                label={`Map of ${a.name}`}
+                label={strings.mapOf(a.name)}
                 looks={[...p.shape.at, ...(p.ring?.lacks ?? [])]}
                 zoom={p.shape.form === 'arc' ? 21 : 17}
                 things={[
@@ -132,7 +134,7 @@ export default function Place({ id }: { id: string }) {
           </div>
           <div>
             {p.grows.length > 0 && (
-              <Grows aria-label="What grows there">
+              <Grows aria-label={strings.whatGrowsThere}>
                 {p.grows.map((g) => (
                   <li key={g.taxon}>
                     {g.harm === 'none' ? <span /> : <Stalk thorns={harmWords[g.harm].thorns} small />}
@@ -146,13 +148,13 @@ export default function Place({ id }: { id: string }) {
             ))}
             <Row data-screen-only style={{ marginTop: 12 }}>
               <Button isDisabled={p.deleted} onPress={() => setEditing(true)}>
-                Change
+                {strings.change}
               </Button>
               <Button isDisabled={!p.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-                Undo
+                {strings.undo}
               </Button>
               <Button isDisabled={!p.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-                Redo
+                {strings.redo}
               </Button>
               {!p.deleted && (
                 <Quiet
@@ -160,13 +162,13 @@ export default function Place({ id }: { id: string }) {
                   onPress={() =>
                     change({ do: 'delete' }, () =>
                       tell({
-                        text: 'The place was deleted.',
-                        action: { name: 'Bring it back', do: () => change({ do: 'restore' }) },
+                        text: strings.thePlaceWasDeleted,
+                        action: { name: strings.bringItBack, do: () => change({ do: 'restore' }) },
                       }),
                     )
                   }
                 >
-                  Delete
+                  {strings.deleteWord}
                 </Quiet>
               )}
             </Row>
@@ -179,8 +181,8 @@ export default function Place({ id }: { id: string }) {
       <Photographs of="place" id={id} closed={p.deleted} />
       {p.individuals.length > 0 && (
         <>
-          <h2>Single trees, shrubs and vines</h2>
-          <List aria-label="Single ones that stand here">
+          <h2>{strings.singleTreesShrubsAndVines}</h2>
+          <List aria-label={strings.singleOnesThatStandHere}>
             {p.individuals.map((i) => (
               <li key={i.id}>
                 <Link href={`/places/${i.id}`}>{i.name}</Link>
@@ -189,10 +191,10 @@ export default function Place({ id }: { id: string }) {
           </List>
         </>
       )}
-      <h2>Records made here</h2>
+      <h2>{strings.recordsMadeHere}</h2>
       {!p.deleted && <RecordHere patch={p} />}
-      {p.records.length === 0 && <p>None yet.</p>}
-      <List aria-label="Records made here">
+      {p.records.length === 0 && <p>{strings.noneYet}</p>}
+      <List aria-label={strings.recordsMadeHere}>
         {p.records.map((r) => (
           <li key={r.id}>
             <Link href={`/bench/${r.id}`}>{r.name}</Link>
@@ -226,10 +228,10 @@ function RecordHere({ patch: p }: { patch: Patch }) {
   return (
     <Row data-screen-only style={{ margin: '6px 0 10px' }}>
       <Button isDisabled={isPending} onPress={() => begin('plantae')}>
-        A plant here
+        {strings.aPlantHere}
       </Button>
       <Button isDisabled={isPending} onPress={() => begin('fungi')}>
-        A mushroom here
+        {strings.aMushroomHere}
       </Button>
     </Row>
   );

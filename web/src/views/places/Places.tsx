@@ -15,6 +15,7 @@ import { useSift } from '../../components/useSift';
 import { c, narrow } from '../../theme/tokens';
 import { DetailsForm } from './DetailsForm';
 import MapView, { type Drawn, type OnMap } from './MapView';
+import { strings } from './strings';
 
 const Both = styled.div`
   display: grid;
@@ -38,10 +39,10 @@ const List = styled.ul`
 `;
 
 const formWords: Record<Schema['PlaceForm'], string> = {
-  point: 'A spot',
-  line: 'A way or a hedge',
-  area: 'A piece of ground',
-  arc: 'Pieces in an arc',
+  point: strings.aSpot,
+  line: strings.aWayOrAHedge,
+  area: strings.aPieceOfGround,
+  arc: strings.piecesInAnArc,
 };
 
 /** How many positions each of them has at least. */
@@ -95,7 +96,7 @@ export default function Places() {
         setMe({ at, accuracy: coords.accuracy });
         then?.(at, coords.accuracy);
       },
-      () => setLost('This device did not say where it is. Tap the map, or type the degrees.'),
+      () => setLost(strings.thisDeviceDidNotSay),
       { enableHighAccuracy: true },
     );
   };
@@ -105,7 +106,7 @@ export default function Places() {
     <Both>
       <div className="map">
         <MapView
-          label="Map of the places"
+          label={strings.mapOfThePlaces}
           looks={looks.length > 0 ? looks : [{ latitude: 49.3, longitude: 19.3 }]}
           things={things}
           me={me}
@@ -115,7 +116,7 @@ export default function Places() {
         />
       </div>
       <div className="side">
-        <h1>Places</h1>
+        <h1>{strings.places}</h1>
         {telling ? (
           <DetailsForm
             about={{ name: '' }}
@@ -159,21 +160,16 @@ export default function Places() {
         ) : (
           <>
             <Row data-screen-only style={{ marginBottom: 10 }}>
-              <Primary onPress={() => setDrawn({ form: 'point', at: [] })}>Add a place</Primary>
-              <Button onPress={() => where()}>Where am I</Button>
+              <Primary onPress={() => setDrawn({ form: 'point', at: [] })}>{strings.addAPlace}</Primary>
+              <Button onPress={() => where()}>{strings.whereAmI}</Button>
             </Row>
-            <Text
-              label="Find by name, or by what grows there"
-              type="search"
-              value={of('q')}
-              onChange={(v) => sift('q', v)}
-            />
+            <Text label={strings.findByNameOrBy} type="search" value={of('q')} onChange={(v) => sift('q', v)} />
             <Row data-screen-only style={{ margin: '8px 0 12px' }}>
               <Toggle isSelected={of('now') !== ''} onChange={(on) => sift('now', on ? '1' : '')}>
-                In season now
+                {strings.inSeasonNow}
               </Toggle>
               <Toggle isSelected={of('harm') !== ''} onChange={(on) => sift('harm', on ? '1' : '')}>
-                What harms
+                {strings.whatHarms}
               </Toggle>
             </Row>
           </>
@@ -181,20 +177,18 @@ export default function Places() {
         {lost && <p role="alert">{lost}</p>}
         {!drawn && !telling && (
           <>
-            {data.places.length === 0 && (
-              <p>No place is kept yet. Add one where something stands that you will come back to.</p>
-            )}
-            {data.places.length > 0 && places.length === 0 && <p>No place is like that.</p>}
-            <List aria-label="Places">
+            {data.places.length === 0 && <p>{strings.noPlaceIsKeptYet}</p>}
+            {data.places.length > 0 && places.length === 0 && <p>{strings.noPlaceIsLikeThat}</p>}
+            <List aria-label={strings.places}>
               {places.map((p) => (
                 <li key={p.id}>
                   <Link href={`/places/${p.id}`}>{p.name}</Link>
                   {p.not_to_eat && <small className="bad">{p.not_to_eat}</small>}
                   <small>
                     {[
-                      p.form === 'arc' ? `${p.shape.at.length} pieces in an arc` : '',
+                      p.form === 'arc' ? strings.piecesInAnArc2(p.shape.at.length) : '',
                       p.grows.map((g) => g.name).join(', '),
-                      p.latest && `seen ${p.latest}`,
+                      p.latest && strings.seen(p.latest),
                     ]
                       .filter(Boolean)
                       .join(' · ')}
@@ -202,9 +196,14 @@ export default function Places() {
                 </li>
               ))}
             </List>
-            <h2>Records with a position</h2>
-            {records.length === 0 && <p>None{data.records.length > 0 && ' is like that'}.</p>}
-            <List aria-label="Records on the map">
+            <h2>{strings.recordsWithAPosition}</h2>
+            {records.length === 0 && (
+              <p>
+                {strings.none}
+                {data.records.length > 0 && strings.isLikeThat}.
+              </p>
+            )}
+            <List aria-label={strings.recordsOnTheMap}>
               {records.map((r) => (
                 <li key={r.id}>
                   <Link href={`/bench/${r.id}`}>{r.name}</Link>
@@ -212,7 +211,7 @@ export default function Places() {
                 </li>
               ))}
             </List>
-            <Folded open={false} heading={<h2>Take them with you</h2>}>
+            <Folded open={false} heading={<h2>{strings.takeThemWithYou}</h2>}>
               {() => <Export />}
             </Folded>
           </>
@@ -227,21 +226,17 @@ function Export() {
   const [exact, setExact] = useState(false);
   return (
     <>
-      <p>
-        {exact
-          ? 'Whoever has the file can walk there. Names and notes go with it.'
-          : 'Positions leave as the middle of a square some 10 km wide, without your names and notes.'}
-      </p>
+      <p>{exact ? strings.whoeverHasTheFileCan : strings.positionsLeaveAsTheMiddle}</p>
       <Tick isSelected={exact} onChange={setExact}>
-        Exactly where they are
+        {strings.exactlyWhereTheyAre}
       </Tick>
       <Row>
         {(['geojson', 'gpx', 'csv'] as const).map((f) => (
           <a key={f} href={`/api/v1/export.${f}${exact ? '?exact=true' : ''}`} download>
-            {{ geojson: 'GeoJSON', gpx: 'GPX', csv: 'Table (CSV)' }[f]}
+            {{ geojson: strings.geojson, gpx: 'GPX', csv: strings.tableCsv }[f]}
           </a>
         ))}
-        <Link href="/data">All ways in and out</Link>
+        <Link href="/data">{strings.allWaysInAndOut}</Link>
       </Row>
     </>
   );
@@ -268,27 +263,27 @@ function Drawing({
   const [latitude, setLatitude] = useState<number>();
   const [longitude, setLongitude] = useState<number>();
   return (
-    <section aria-label="A new place" style={{ display: 'grid', gap: 12 }}>
+    <section aria-label={strings.aNewPlace} style={{ display: 'grid', gap: 12 }}>
       <Pick
-        label="What it is"
+        label={strings.whatItIs}
         value={d.form}
         onChange={(f) => onForm(f as Schema['PlaceForm'])}
         options={(Object.keys(formWords) as Schema['PlaceForm'][]).map((id) => ({ id, name: formWords[id] }))}
       />
       <p role="status">
         {d.at.length === 0
-          ? 'Tap the map where it lies, stand there and press “Here”, or type the degrees.'
+          ? strings.tapTheMapWhereIt
           : `${d.at.length} ${d.at.length === 1 ? 'position' : 'positions'}: ${d.at.map((p) => `${p.latitude.toFixed(5)}, ${p.longitude.toFixed(5)}`).join('; ')}`}
       </p>
       <Row>
-        <Button onPress={onHere}>Here</Button>
+        <Button onPress={onHere}>{strings.here}</Button>
         <Button isDisabled={d.at.length === 0} onPress={onBack}>
-          Take the last one back
+          {strings.takeTheLastOneBack}
         </Button>
       </Row>
       <Row style={{ alignItems: 'end' }}>
-        <Quantity label="Latitude" unit="deg" min={-90} max={90} value={latitude} onChange={setLatitude} />
-        <Quantity label="Longitude" unit="deg" min={-180} max={180} value={longitude} onChange={setLongitude} />
+        <Quantity label={strings.latitude} unit="deg" min={-90} max={90} value={latitude} onChange={setLatitude} />
+        <Quantity label={strings.longitude} unit="deg" min={-180} max={180} value={longitude} onChange={setLongitude} />
         <Button
           isDisabled={latitude === undefined || longitude === undefined}
           onPress={() => {
@@ -298,14 +293,14 @@ function Drawing({
             setLongitude(undefined);
           }}
         >
-          Put it down
+          {strings.putItDown}
         </Button>
       </Row>
       <Row>
         <Primary isDisabled={d.at.length < least[d.form]} onPress={onDone}>
-          That is where it is
+          {strings.thatIsWhereItIs}
         </Primary>
-        <Quiet onPress={onLeave}>Not now</Quiet>
+        <Quiet onPress={onLeave}>{strings.notNow}</Quiet>
       </Row>
     </section>
   );

@@ -6,6 +6,7 @@ import { Quantity } from '../../components/Quantity';
 import { withUnit } from '../../components/units';
 import { useUnits } from '../../components/useUnits';
 import type { Part } from './parts';
+import { strings } from './strings';
 
 /** The eight winds, by their names. */
 const winds = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'];
@@ -33,35 +34,42 @@ export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error 
       setPaces(undefined);
     });
   return (
-    <section aria-label="The ring" style={{ marginTop: 16 }}>
-      <h2>The ring</h2>
+    <section aria-label={strings.theRing} style={{ marginTop: 16 }}>
+      <h2>{strings.theRing}</h2>
       {!r && <p>{p.no_ring}</p>}
       {r && (
         <>
           <p>
-            {r.pieces.seen} pieces on {r.arc_deg}° of a circle{' '}
-            {withUnit(height, Number((2 * r.geometric.r).toFixed(1)))} wide
-            {r.pieces.seen > 3
-              ? `, within ${withUnit(height, Number(r.geometric.residual.toFixed(2)))}.`
-              : '. Three always lie on some circle: a fourth tells whether it is a ring.'}
+            {strings.piecesOnOfACircle(
+              r.pieces.seen,
+              r.arc_deg,
+              withUnit(height, Number((2 * r.geometric.r).toFixed(1))),
+              r.pieces.seen > 3
+                ? strings.within2(withUnit(height, Number(r.geometric.residual.toFixed(2))))
+                : '. Three always lie on some circle: a fourth tells whether it is a ring.',
+            )}
           </p>
-          <ol aria-label="Where to look" style={{ listStyle: 'decimal', paddingLeft: 20 }}>
+          <ol aria-label={strings.whereToLook} style={{ listStyle: 'decimal', paddingLeft: 20 }}>
             {(r.gaps ?? []).map((g) => (
               <li key={`${g.x} ${g.y}`}>
-                From the last piece {withUnit(height, g.metres)} to the {wind(g.bearing_deg)} (
-                {Math.round(g.bearing_deg)}°): a gap of {Math.round(g.arc_deg)}°.
+                {strings.fromTheLastPieceTo(
+                  withUnit(height, g.metres),
+                  wind(g.bearing_deg) ?? '',
+                  Math.round(g.bearing_deg),
+                  Math.round(g.arc_deg),
+                )}
               </li>
             ))}
           </ol>
           <p>
-            As densely all round there would be {r.pieces.low} to {r.pieces.high} more
-            {r.pieces.high_g > 0 && `, ${withUnit(weight, r.pieces.low_g)} to ${withUnit(weight, r.pieces.high_g)}`}.
-            Each is checked by itself.
+            {strings.asDenselyAllRoundThere(r.pieces.low, r.pieces.high)}
+            {r.pieces.high_g > 0 && `, ${withUnit(weight, r.pieces.low_g)} to ${withUnit(weight, r.pieces.high_g)}`}
+            {strings.eachIsCheckedByItself}
           </p>
         </>
       )}
       <form
-        aria-label="One more piece"
+        aria-label={strings.oneMorePiece}
         data-screen-only
         style={{ display: 'grid', gap: 10 }}
         onSubmit={(e) => {
@@ -72,15 +80,15 @@ export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error 
       >
         <Row style={{ alignItems: 'end' }}>
           <Quantity
-            label="Direction from the last piece, degrees"
+            label={strings.directionFromTheLastPiece}
             unit="deg"
             max={360}
             value={bearing}
             onChange={setBearing}
           />
-          <Quantity label={`How far, ${height.unit}`} unit={height.unit} value={paces} onChange={setPaces} />
+          <Quantity label={strings.howFar(height.unit)} unit={height.unit} value={paces} onChange={setPaces} />
           <Button type="submit" isDisabled={busy || bearing === undefined || !paces}>
-            A piece there
+            {strings.aPieceThere}
           </Button>
         </Row>
         <Row>
@@ -95,16 +103,14 @@ export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error 
                     coords.accuracy,
                   );
                   if (coords.accuracy > fine)
-                    setLost(
-                      `This device knows where it is within ${withUnit(height, Math.round(coords.accuracy))}: too coarse for a small ring. Pacing from piece to piece is finer.`,
-                    );
+                    setLost(strings.thisDeviceKnowsWhereIt(withUnit(height, Math.round(coords.accuracy))));
                 },
-                () => setLost('This device did not say where it is. Pace from the last piece instead.'),
+                () => setLost(strings.thisDeviceDidNotSay2),
                 { enableHighAccuracy: true },
               );
             }}
           >
-            A piece where I stand
+            {strings.aPieceWhereIStand}
           </Button>
         </Row>
         {(error || ahead.error || lost) && <p role="alert">{lost || (ahead.error ?? error)?.message}</p>}

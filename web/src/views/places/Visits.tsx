@@ -13,14 +13,15 @@ import { useToday } from '../../components/useToday';
 import { useUnits } from '../../components/useUnits';
 import { organWords } from '../../components/words';
 import { List, type Part } from './parts';
+import { strings } from './strings';
 
 const stateWords: Record<Schema['PartState'], string> = {
-  'not-yet': 'not yet',
+  'not-yet': strings.notYet,
   beginning: 'beginning',
   'in-season': 'there',
   ending: 'ending',
   over: 'over',
-  always: 'there all year',
+  always: strings.thereAllYear,
 };
 
 /** When one was there, what was seen, taken and left. */
@@ -44,9 +45,9 @@ export function Visits({ patch: p, busy, onChange }: Part) {
   );
   return (
     <>
-      <h2>Visits</h2>
-      {p.visits.length === 0 && <p>None is noted yet. Visits of several years tell when to come.</p>}
-      <List aria-label="Visits">
+      <h2>{strings.visits}</h2>
+      {p.visits.length === 0 && <p>{strings.noneIsNotedYetVisits}</p>}
+      <List aria-label={strings.visits}>
         {p.visits.map((v) => (
           <li key={v.id}>
             {v.date}
@@ -56,34 +57,34 @@ export function Visits({ patch: p, busy, onChange }: Part) {
                   ` · ${guide?.nameOf(s.taxon) ?? s.taxon}, ${organWords[s.organ].toLowerCase()}: ${stateWords[s.is]}`,
               )
               .join('')}
-            {v.taken_g ? ` · took ${withUnit(weight, v.taken_g)}` : ''}
-            {v.taken ? ` · took ${v.taken} pieces` : ''}
-            {v.left ? ` · left ${v.left}` : ''}
-            {v.share_left !== undefined && ` · ${Math.round(v.share_left * 100)} % of it left`}
+            {v.taken_g ? strings.took(withUnit(weight, v.taken_g)) : ''}
+            {v.taken ? strings.tookPieces(v.taken) : ''}
+            {v.left ? strings.left(v.left) : ''}
+            {v.share_left !== undefined && strings.ofItLeft(Math.round(v.share_left * 100))}
             {v.note && <small>{v.note}</small>}
             <Quiet
-              aria-label={`Take the visit of ${v.date} away`}
+              aria-label={strings.takeTheVisitOfAway(v.date)}
               data-screen-only
               isDisabled={busy}
               onPress={() =>
                 onChange({ do: 'forget', visit: v.id }, () =>
                   tell({
-                    text: `The visit of ${v.date} was taken away.`,
-                    action: { name: 'Undo', do: () => onChange({ do: 'undo' }) },
+                    text: strings.theVisitOfWasTaken(v.date),
+                    action: { name: strings.undo, do: () => onChange({ do: 'undo' }) },
                   }),
                 )
               }
             >
-              Take away
+              {strings.takeAway}
             </Quiet>
           </li>
         ))}
       </List>
       {!p.deleted && (
-        <Folded open={false} heading="Note a visit">
+        <Folded open={false} heading={strings.noteAVisit}>
           {() => (
             <form
-              aria-label="A visit"
+              aria-label={strings.aVisit}
               style={{ display: 'grid', gap: 10 }}
               onSubmit={(e) => {
                 e.preventDefault();
@@ -115,22 +116,22 @@ export function Visits({ patch: p, busy, onChange }: Part) {
                 );
               }}
             >
-              <Text label="Day of the visit" type="date" value={date ?? today} onChange={setDate} />
+              <Text label={strings.dayOfTheVisit} type="date" value={date ?? today} onChange={setDate} />
               {parts.length > 0 && (
                 <Row style={{ alignItems: 'end' }}>
                   <Pick
-                    label="Which part"
+                    label={strings.whichPart}
                     value={of}
                     onChange={setOf}
-                    options={[{ id: '', name: 'None was looked at' }, ...parts]}
+                    options={[{ id: '', name: strings.noneWasLookedAt }, ...parts]}
                   />
                   {of && (
                     <Pick
-                      label="It is"
+                      label={strings.itIs}
                       value={is}
                       onChange={setIs}
                       options={[
-                        { id: '', name: 'Choose' },
+                        { id: '', name: strings.choose },
                         ...(Object.keys(stateWords) as Schema['PartState'][])
                           .filter((s) => s !== 'always')
                           .map((s) => ({ id: s, name: stateWords[s] })),
@@ -141,19 +142,19 @@ export function Visits({ patch: p, busy, onChange }: Part) {
               )}
               <Row style={{ alignItems: 'end' }}>
                 <Quantity
-                  label={weight.unit === 'oz' ? 'Taken, ounces' : 'Taken, grams'}
+                  label={weight.unit === 'oz' ? strings.takenOunces : strings.takenGrams}
                   unit={weight.unit}
                   value={taken}
                   onChange={setTaken}
                 />
-                <Quantity label="Pieces taken" whole value={pieces} onChange={setPieces} />
-                <Quantity label="Pieces left" whole value={left} onChange={setLeft} />
-                <Quantity label="Left of the stand, %" unit="%" max={100} value={share} onChange={setShare} />
+                <Quantity label={strings.piecesTaken} whole value={pieces} onChange={setPieces} />
+                <Quantity label={strings.piecesLeft} whole value={left} onChange={setLeft} />
+                <Quantity label={strings.leftOfTheStand} unit="%" max={100} value={share} onChange={setShare} />
               </Row>
-              <Text label="What was seen" value={note} onChange={setNote} />
+              <Text label={strings.whatWasSeen} value={note} onChange={setNote} />
               <Row>
                 <Primary type="submit" isDisabled={busy || (of !== '' && is === '')}>
-                  Note the visit
+                  {strings.noteTheVisit}
                 </Primary>
               </Row>
             </form>
@@ -170,10 +171,10 @@ export function ComeBack({ patch: p }: { patch: Schema['Patch'] }) {
   const [day, setDay] = useState('');
   if (p.deleted) return null;
   return (
-    <Folded open={false} heading="Come back on a day">
+    <Folded open={false} heading={strings.comeBackOnADay}>
       {() => (
         <form
-          aria-label="Come back"
+          aria-label={strings.comeBack}
           onSubmit={(e) => {
             e.preventDefault();
             task.mutate(
@@ -181,7 +182,7 @@ export function ComeBack({ patch: p }: { patch: Schema['Patch'] }) {
                 id: newId(),
                 change: {
                   do: 'await',
-                  what: `Come back to ${p.about.name}`,
+                  what: strings.comeBackTo(p.about.name),
                   why: '',
                   from: new Date(`${day}T06:00`).toISOString(),
                   place: p.id,
@@ -190,16 +191,16 @@ export function ComeBack({ patch: p }: { patch: Schema['Patch'] }) {
               {
                 onSuccess: () => {
                   setDay('');
-                  tell({ text: 'It stands among what waits, and in the calendar.' });
+                  tell({ text: strings.itStandsAmongWhatWaits });
                 },
               },
             );
           }}
         >
           <Row style={{ alignItems: 'end' }}>
-            <Text label="On which day" type="date" value={day} onChange={setDay} />
+            <Text label={strings.onWhichDay} type="date" value={day} onChange={setDay} />
             <Button type="submit" isDisabled={!day || task.isPending}>
-              Remind me
+              {strings.remindMe}
             </Button>
           </Row>
         </form>

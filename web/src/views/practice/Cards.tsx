@@ -11,6 +11,7 @@ import { useShortcuts } from '../../components/useShortcuts';
 import { Figure } from '../../drawings/Figure';
 import { Drawing } from '../../drawings/lazy';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 import { aSeed, deckWords, dueWords, seenWords } from './words';
 
 type Question = Schema['Question'];
@@ -44,19 +45,19 @@ export default function Cards({ name: deck }: { name: string }) {
   const { data, error } = useCard(deck as Deck, seed);
   const { guide } = useGuide();
   const words = deckWords[deck as Deck];
-  if (!words) return <Waiting error={new Error('There is no such deck.')} />;
+  if (!words) return <Waiting error={new Error(strings.thereIsNoSuchDeck)} />;
   if (!data || !guide) return <Waiting error={error} />;
   return (
     <Page style={{ maxWidth: 1000 }}>
       <p>
-        <Link href="/practice">Practice</Link> · {words.name}
+        <Link href="/practice">{strings.practice}</Link> · {words.name}
       </p>
       {data.question ? (
         <Card key={seed} question={data.question} seed={seed} guide={guide} onNext={() => setSeed(aSeed())} />
       ) : (
         <>
-          <h1>{deck === 'due' ? 'Nothing more is due today' : 'Nothing is left in this deck'}</h1>
-          <p>What was answered comes again when it is about to be forgotten.</p>
+          <h1>{deck === 'due' ? strings.nothingMoreIsDueToday : strings.nothingIsLeftInThis}</h1>
+          <p>{strings.whatWasAnsweredComesAgain}</p>
         </>
       )}
     </Page>
@@ -96,10 +97,10 @@ function Card({
   return (
     <>
       <h1>
-        {q.kind === 'parts' && 'Which of these parts them for certain?'}
-        {q.kind === 'name' && `${character?.name}: which one is this?`}
-        {q.kind === 'drawing' && `${character?.name}: which one is “${stateName(q.state)}”?`}
-        {q.kind === 'family' && 'Which family is it of?'}
+        {q.kind === 'parts' && strings.whichOfThesePartsThem}
+        {q.kind === 'name' && strings.whichOneIsThis(character?.name ?? '')}
+        {q.kind === 'drawing' && strings.whichOneIs(character?.name ?? '', stateName(q.state))}
+        {q.kind === 'family' && strings.whichFamilyIsItOf}
       </h1>
       {q.kind === 'name' && <Drawing character={q.character} state={q.state} size={150} />}
       {q.taxa.length > 0 && (
@@ -109,12 +110,12 @@ function Card({
           ))}
         </Two>
       )}
-      <Choices role="group" aria-label="Answers">
+      <Choices role="group" aria-label={strings.answers}>
         {q.choices.map((choice, i) => (
           <Button
             key={choice}
             isDisabled={Boolean(said)}
-            aria-label={q.kind === 'drawing' ? `Drawing ${i + 1}` : undefined}
+            aria-label={q.kind === 'drawing' ? strings.drawing(i + 1) : undefined}
             data-right={is ? (choice === is.right ? 'true' : choice === said ? 'false' : undefined) : undefined}
             onPress={() => say(choice)}
           >
@@ -127,7 +128,7 @@ function Card({
       {!said && (
         <Row>
           <Toggle isSelected={unsure} onChange={setUnsure}>
-            I am not sure
+            {strings.iAmNotSure}
           </Toggle>
         </Row>
       )}
@@ -135,40 +136,37 @@ function Card({
       {is && (
         <div role="alert">
           <p>
-            <strong>{is.correct ? 'Right.' : 'Wrong.'}</strong>{' '}
-            {q.kind === 'parts'
-              ? `${guide.character(is.right)?.name} parts them: what one shows there the other does not.`
-              : q.kind === 'family'
-                ? `${is.right}.`
-                : `It is “${stateName(is.right)}”.`}{' '}
-            It comes again {dueWords(is.due)}.
+            <strong>{is.correct ? strings.right : strings.wrong}</strong>
+            {strings.itComesAgain(
+              q.kind === 'parts'
+                ? strings.partsThemWhatOneShows(guide.character(is.right)?.name ?? '')
+                : q.kind === 'family'
+                  ? `${is.right}.`
+                  : `It is “${stateName(is.right)}”.`,
+              dueWords(is.due),
+            )}
           </p>
           {q.kind === 'parts' && (
             <p>
-              <Link href={`/compare?target=${q.taxa[0]}&other=${q.taxa[1]}`}>Side by side</Link>
+              <Link href={`/compare?target=${q.taxa[0]}&other=${q.taxa[1]}`}>{strings.sideBySide}</Link>
             </p>
           )}
           {character && (
             <p>
               {character.how}
-              {character.pitfall && ` Mind: ${character.pitfall}`}{' '}
-              <Link href="/guide/words">All words and drawings</Link>
+              {character.pitfall && strings.mind(character.pitfall)}{' '}
+              <Link href="/guide/words">{strings.allWordsAndDrawings}</Link>
             </p>
           )}
           {q.kind === 'family' && (
             <p>
-              <Link href={`/guide/${q.taxa[0]}`}>Its page</Link> ·{' '}
-              <Link href={`/guide/family/${is.right}`}>What the family shares</Link>
+              <Link href={`/guide/${q.taxa[0]}`}>{strings.itsPage}</Link> ·{' '}
+              <Link href={`/guide/family/${is.right}`}>{strings.whatTheFamilyShares}</Link>
             </p>
           )}
-          {is.bites && (
-            <p>
-              You misread {character?.name.toLowerCase()} more often than usual: on the bench its readings count as
-              unsure until you look afresh.
-            </p>
-          )}
+          {is.bites && <p>{strings.youMisreadMoreOftenThan(character?.name.toLowerCase() ?? '')}</p>}
           <Primary autoFocus onPress={onNext}>
-            The next one
+            {strings.theNextOne}
           </Primary>
         </div>
       )}
@@ -186,7 +184,7 @@ function Taxon({ id, named, guide }: { id: string; named: boolean; guide: GuideI
         kingdom={data.view.kingdom}
         shown={data.usual}
         sizes={data.sizes}
-        label={named ? `${data.view.display_name}, drawn from what the guide says` : 'A taxon of the guide'}
+        label={named ? strings.drawnFromWhatTheGuide(data.view.display_name) : strings.aTaxonOfTheGuide}
       />
       <figcaption>{named ? guide.nameOf(id) : ' '}</figcaption>
     </figure>

@@ -9,6 +9,7 @@ import { Page, Waiting } from '../../components/Page';
 import { Tick } from '../../components/Tick';
 import { Drawing } from '../../drawings/lazy';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 import { seenWords } from './words';
 
 const List = styled.ul`
@@ -34,44 +35,40 @@ export default function Misread() {
   return (
     <Page>
       <p>
-        <Link href="/practice">Practice</Link>
+        <Link href="/practice">{strings.practice}</Link>
       </p>
-      <h1>What I misread</h1>
-      <p>
-        By the drawings that you named. What you misread more often than others do counts as unsure on the bench until
-        you look at it afresh. It never makes the bench less careful.
-      </p>
+      <h1>{strings.whatIMisread}</h1>
+      <p>{strings.byTheDrawingsThatYou}</p>
       {settings && (
         <Tick
           isSelected={!settings.no_misreads}
           onChange={(on) => keep.mutate({ ...settings, no_misreads: !on })}
           isDisabled={keep.isPending}
         >
-          Let it count on the bench
+          {strings.letItCountOnThe}
         </Tick>
       )}
       {keep.error && <p role="alert">{keep.error.message}</p>}
       {p.misreads.length === 0 && (
         <p>
-          No drawing was named yet. <Link href="/practice/cards/states">Drawings and their names</Link>
+          {strings.noDrawingWasNamedYet}
+          <Link href="/practice/cards/states">{strings.drawingsAndTheirNames}</Link>
         </p>
       )}
       {p.misreads.some((m) => m.wrong > 0) && (
-        <Primary onPress={() => go('/practice/cards/misread')}>Practise what I misread</Primary>
+        <Primary onPress={() => go('/practice/cards/misread')}>{strings.practiseWhatIMisread}</Primary>
       )}
-      <List aria-label="Characters">
+      <List aria-label={strings.characters}>
         {p.misreads.map((m) => (
           <li key={m.character} className={m.bites ? 'bites' : ''}>
             <h2>{guide.character(m.character)?.name}</h2>
             <p>
-              {m.wrong} of {m.answers} wrong.{' '}
-              <small>
-                You: about {share(m.own)}, at least {share(m.low)}. Others: {share(m.usual)}.
-              </small>
+              {strings.ofWrong(m.wrong, m.answers)}
+              <small>{strings.youAboutAtLeastOthers(share(m.own), share(m.low), share(m.usual))}</small>
               {m.bites && (
                 <>
                   {' '}
-                  <strong>Counts as unsure{p.off ? ', if you let it' : ''}.</strong>
+                  <strong>{strings.countsAsUnsure(p.off ? strings.ifYouLetIt : '')}</strong>
                 </>
               )}
             </p>
@@ -80,8 +77,10 @@ export default function Misread() {
                 <li key={`${t.shown} ${t.answered}`}>
                   <Drawing character={m.character} state={t.shown} size={54} />
                   <span>
-                    {seenWords(guide, { character: m.character, state: t.shown })} taken for{' '}
-                    {seenWords(guide, { character: m.character, state: t.answered }).toLowerCase()}
+                    {strings.takenFor(
+                      seenWords(guide, { character: m.character, state: t.shown }),
+                      seenWords(guide, { character: m.character, state: t.answered }).toLowerCase(),
+                    )}
                     {t.times > 1 && `, ${t.times} times`}
                   </span>
                   <Drawing character={m.character} state={t.answered} size={54} />

@@ -8,6 +8,7 @@ import { monthNames } from '../../components/guideWords';
 import { Page, Waiting } from '../../components/Page';
 import { Pick } from '../../components/Pick';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 import { aSeed, deckWords } from './words';
 
 const Decks = styled.ul`
@@ -37,38 +38,35 @@ export default function Practice() {
   const due = p.decks.find((d) => d.deck === 'due');
   return (
     <Page>
-      <h1>Practice</h1>
-      <p>
-        Made-up finds, drawn from the guide as they would stand there. Nothing here is eaten, so here is where to be
-        wrong.
-      </p>
+      <h1>{strings.practice}</h1>
+      <p>{strings.madeUpFindsDrawnFrom}</p>
       <Row>
-        <Primary onPress={() => round(false)}>Would I take it? Ten finds</Primary>
-        <Button onPress={() => round(true)}>A mixed patch, one basket</Button>
+        <Primary onPress={() => round(false)}>{strings.wouldITakeItTen}</Primary>
+        <Button onPress={() => round(true)}>{strings.aMixedPatchOneBasket}</Button>
         {due !== undefined && due.due > 0 && (
-          <Button onPress={() => go('/practice/cards/due')}>{due.due} due today</Button>
+          <Button onPress={() => go('/practice/cards/due')}>{strings.dueToday(due.due)}</Button>
         )}
       </Row>
       <Row style={{ margin: '12px 0' }}>
         <Pick
-          label="Month"
+          label={strings.month}
           value={month}
           onChange={setMonth}
-          options={[{ id: '0', name: 'This one' }, ...monthNames.map((name, i) => ({ id: String(i + 1), name }))]}
+          options={[{ id: '0', name: strings.thisOne }, ...monthNames.map((name, i) => ({ id: String(i + 1), name }))]}
         />
         <Pick
-          label="Of what"
+          label={strings.ofWhat}
           value={kingdom}
           onChange={setKingdom}
           options={[
-            { id: '', name: 'Plants and mushrooms' },
-            { id: 'plantae', name: 'Plants' },
-            { id: 'fungi', name: 'Mushrooms' },
+            { id: '', name: strings.plantsAndMushrooms },
+            { id: 'plantae', name: strings.plants },
+            { id: 'fungi', name: strings.mushrooms },
           ]}
         />
       </Row>
-      <h2>Cards</h2>
-      <Decks aria-label="Decks">
+      <h2>{strings.cards}</h2>
+      <Decks aria-label={strings.decks}>
         {p.decks
           .filter((d) => d.deck !== 'due')
           .map((d) => (
@@ -84,37 +82,37 @@ export default function Practice() {
             </li>
           ))}
       </Decks>
-      <h2>So far</h2>
+      <h2>{strings.soFar}</h2>
       {p.calls === 0 ? (
-        <p>No find was judged yet.</p>
+        <p>{strings.noFindWasJudgedYet}</p>
       ) : (
         <>
           <p>
-            <strong>
-              {p.right} of {p.calls} finds judged rightly, {p.deadly} deadly taken.
-            </strong>{' '}
-            {Math.round(p.points).toLocaleString()} points. How sure you were and what was lie {p.brier.toFixed(2)}{' '}
-            apart (Brier: 0 is perfect, a coin has 0.25).
+            <strong>{strings.ofFindsJudgedRightlyDeadly(p.right, p.calls, p.deadly)}</strong>
+            {strings.pointsHowSureYouWere(Math.round(p.points).toLocaleString(), p.brier.toFixed(2))}
           </p>
           <Sureness bins={p.calibration} />
         </>
       )}
       <p>
-        <Link href="/practice/misread">What I misread</Link>
+        <Link href="/practice/misread">{strings.whatIMisread}</Link>
         {p.misreads.some((m) => m.bites) &&
-          `: ${p.misreads.filter((m) => m.bites).length} more often than usual${p.off ? ', which counts for nothing on the bench, as you set it' : ''}`}
+          strings.moreOftenThanUsual(
+            p.misreads.filter((m) => m.bites).length,
+            p.off ? strings.whichCountsForNothingOn : '',
+          )}
       </p>
       {p.days.length > 0 && (
-        <Folded open={p.days.length < 8} heading={<h2>Day by day</h2>}>
+        <Folded open={p.days.length < 8} heading={<h2>{strings.dayByDay}</h2>}>
           {() => (
             <Table>
               <thead>
                 <tr>
-                  <th>Day</th>
-                  <th>Finds</th>
-                  <th>Cards</th>
-                  <th>Wrong</th>
-                  <th>Points</th>
+                  <th>{strings.day}</th>
+                  <th>{strings.finds}</th>
+                  <th>{strings.cards}</th>
+                  <th>{strings.wrong2}</th>
+                  <th>{strings.points}</th>
                 </tr>
               </thead>
               <tbody>
@@ -158,11 +156,7 @@ function Sureness({ bins }: { bins: { percent: number; calls: number; right: num
   const most = Math.max(...some.map((b) => b.calls), 1);
   return (
     <>
-      <Picture
-        viewBox={`-40 -14 ${wide + 56} ${high + 46}`}
-        role="img"
-        aria-label="How often calls of each sureness were right; the table says the same"
-      >
+      <Picture viewBox={`-40 -14 ${wide + 56} ${high + 46}`} role="img" aria-label={strings.howOftenCallsOfEach}>
         <rect className="frame" x={0} y={0} width={wide} height={high} />
         <line className="ideal" x1={0} y1={up(0.5)} x2={wide} y2={up(1)} />
         {some.map((b) => (
@@ -181,21 +175,21 @@ function Sureness({ bins }: { bins: { percent: number; calls: number; right: num
           0 %
         </text>
         <text x={0} y={high + 16}>
-          50 %, a coin
+          {strings.n50ACoin}
         </text>
         <text x={wide} y={high + 16} textAnchor="end">
-          certain
+          {strings.certain}
         </text>
         <text x={wide / 2} y={high + 30} textAnchor="middle">
-          how sure you were
+          {strings.howSureYouWere}
         </text>
       </Picture>
       <Table>
         <thead>
           <tr>
-            <th>Sure, %</th>
-            <th>Finds</th>
-            <th>Right, %</th>
+            <th>{strings.sure}</th>
+            <th>{strings.finds}</th>
+            <th>{strings.right2}</th>
           </tr>
         </thead>
         <tbody>

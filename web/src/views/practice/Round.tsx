@@ -14,6 +14,7 @@ import { harmWords, minutes, organWords, verdictWords } from '../../components/w
 import { Figure } from '../../drawings/Figure';
 import { Drawing } from '../../drawings/lazy';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 import { aSeed, dueWords, seenWords } from './words';
 
 type Seen = Schema['Seen'];
@@ -53,7 +54,7 @@ const Told = styled.section`
 const percents = [50, 60, 70, 80, 90, 99];
 const count = 10;
 
-const callWords: Record<Call, string> = { take: 'Take it', leave: 'Leave it', show: 'Show somebody' };
+const callWords: Record<Call, string> = { take: strings.takeIt, leave: strings.leaveIt, show: strings.showSomebody };
 
 /** A round of made-up finds: look, which costs minutes, then say what to do and how sure; and hear what it was. */
 export default function Round() {
@@ -155,14 +156,19 @@ function One({
   return (
     <>
       <p role="status" style={{ marginBottom: 4 }}>
-        {round.patch ? 'Patch' : 'Find'} {s.number} of {of} · {spent ? `${minutes(spent)} spent` : 'nothing spent yet'}
-        {points !== undefined && ` · ${Math.round(points)} points`}
+        {strings.ofWord(
+          round.patch ? strings.patch : strings.find,
+          s.number,
+          of,
+          spent ? `${minutes(spent)} spent` : strings.nothingSpentYet,
+        )}
+        {points !== undefined && strings.points2(Math.round(points))}
       </p>
-      <h1>Is this {s.looked.name.toLowerCase()}? Would you take it?</h1>
+      <h1>{strings.isThisWouldYouTake(s.looked.name.toLowerCase())}</h1>
       <Both>
-        <Figure kingdom={s.kingdom} shown={shown} sizes={sizes} label="The find, drawn from what was looked at" />
+        <Figure kingdom={s.kingdom} shown={shown} sizes={sizes} label={strings.theFindDrawnFromWhat} />
         <div>
-          <dl aria-label="What was seen">
+          <dl aria-label={strings.whatWasSeen}>
             {all.map((x) => (
               <div key={x.character}>
                 <dt>{guide.character(x.character)?.name ?? x.character}</dt>
@@ -174,15 +180,15 @@ function One({
         <div>
           {!call.data && (
             <>
-              <Row role="group" aria-label="How sure, per cent" style={{ marginBottom: 8 }}>
-                <span>Sure, %</span>
+              <Row role="group" aria-label={strings.howSurePerCent} style={{ marginBottom: 8 }}>
+                <span>{strings.sure}</span>
                 {percents.map((p) => (
                   <Toggle key={p} isSelected={percent === p} onChange={() => setPercent(p)}>
                     {p}
                   </Toggle>
                 ))}
               </Row>
-              <Row role="group" aria-label="What to do with it">
+              <Row role="group" aria-label={strings.whatToDoWithIt}>
                 {(Object.keys(callWords) as Call[]).map((w) => (
                   <Button key={w} isDisabled={call.isPending} onPress={() => say(w)}>
                     {callWords[w]}
@@ -191,7 +197,7 @@ function One({
               </Row>
               {(look.error ?? call.error) && <p role="alert">{(look.error ?? call.error)?.message}</p>}
               <Looks>
-                <h2>Look closer</h2>
+                <h2>{strings.lookCloser}</h2>
                 {organs.map((organ) => (
                   <section key={organ} aria-label={organWords[organ]}>
                     <h3>{organWords[organ]}</h3>
@@ -222,7 +228,7 @@ function One({
             <>
               <Outcome judged={told} guide={guide} />
               <Primary autoFocus onPress={onNext}>
-                {s.number < of ? 'The next one' : 'What came of it'}
+                {s.number < of ? strings.theNextOne : strings.whatCameOfIt}
               </Primary>
             </>
           )}
@@ -236,10 +242,11 @@ function One({
 function Outcome({ judged: j, guide }: { judged: Judged; guide: GuideIndex }) {
   const unsound = j.condition.filter((x) => !['dug-out-whole', 'fresh', 'whole'].includes(x.state));
   return (
-    <Told data-right={j.right} role="alert" aria-label="What it was">
+    <Told data-right={j.right} role="alert" aria-label={strings.whatItWas}>
       <h2>
         <span>
-          {j.right ? 'Right' : 'Wrong'}: it was <Link href={`/guide/${j.of.taxon}`}>{j.of.name.toLowerCase()}</Link>
+          {strings.itWas(j.right ? strings.right3 : strings.wrong2)}
+          <Link href={`/guide/${j.of.taxon}`}>{j.of.name.toLowerCase()}</Link>
         </span>
         {j.of.harm !== 'none' && (
           <>
@@ -248,47 +255,43 @@ function Outcome({ judged: j, guide }: { judged: Judged; guide: GuideIndex }) {
         )}
       </h2>
       <p>
-        {j.points > 0 ? '+' : ''}
-        {j.points} points
-        {j.minutes > 0 && `, ${Math.round(j.cost * 4) / 4} for ${minutes(j.minutes)} of looking`}.
-        {j.due && ` The pair comes again ${dueWords(j.due)}.`}
+        {strings.points3(j.points > 0 ? '+' : '', j.points)}
+        {j.minutes > 0 && strings.forOfLooking(Math.round(j.cost * 4) / 4, minutes(j.minutes))}.
+        {j.due && strings.thePairComesAgain(dueWords(j.due))}
       </p>
       {unsound.length > 0 && (
         <p>
-          The piece: {unsound.map((x) => seenWords(guide, { ...x, state: x.state }).toLowerCase()).join(', ')}. What is
-          missing on such a piece proves nothing.
+          {strings.thePieceWhatIsMissing(
+            unsound.map((x) => seenWords(guide, { ...x, state: x.state }).toLowerCase()).join(', '),
+          )}
         </p>
       )}
-      {j.away.length === 0 && j.due && (
-        <p>Nothing that can be looked at on such a piece would tell the two apart: that is what showing is for.</p>
-      )}
+      {j.away.length === 0 && j.due && <p>{strings.nothingThatCanBeLooked}</p>}
       {j.away.length > 0 && (
         <>
-          <h3>What gives it away</h3>
+          <h3>{strings.whatGivesItAway}</h3>
           <ul>
             {j.away.map((a) => (
               <li key={a.character}>
                 <Drawing character={a.character} state={a.shows} size={54} />
                 <span>
                   {guide.character(a.character)?.name}: <strong>{seenWords(guide, { ...a, state: a.shows })}</strong>
-                  {a.looked ? '' : ' (you did not look)'}
+                  {a.looked ? '' : strings.youDidNotLook}
                 </span>
               </li>
             ))}
           </ul>
         </>
       )}
-      <Folded open={false} heading="What the bench would have looked at">
+      <Folded open={false} heading={strings.whatTheBenchWouldHave}>
         {() => (
           <>
-            <p>
-              {verdictWords[j.engine.verdict].say} {minutes(j.engine.minutes)} of work.
-            </p>
+            <p>{strings.ofWork(verdictWords[j.engine.verdict].say, minutes(j.engine.minutes))}</p>
             <ol style={{ listStyle: 'decimal', paddingLeft: 22 }}>
               {j.engine.looks.map((l, i) => (
                 <li key={`${l.character} ${i}`} style={{ display: 'list-item' }}>
                   {guide.character(l.character)?.name}:{' '}
-                  {l.state || l.value !== undefined ? seenWords(guide, l) : 'not there'}
+                  {l.state || l.value !== undefined ? seenWords(guide, l) : strings.notThere}
                 </li>
               ))}
             </ol>
@@ -318,19 +321,17 @@ function Over({
   const deadly = done.filter((j) => j.points <= -1000);
   return (
     <>
-      <h1>
-        {right} of {done.length} right, {Math.round(points)} points
-      </h1>
+      <h1>{strings.ofRightPoints(right, done.length, Math.round(points))}</h1>
       {deadly.length > 0 && (
         <p role="alert">
           <strong>
-            {deadly.length === 1 ? 'A deadly one was taken' : `${deadly.length} deadly ones were taken`}:{' '}
+            {deadly.length === 1 ? strings.aDeadlyOneWasTaken : strings.deadlyOnesWereTaken(deadly.length)}:{' '}
             {deadly.map((j) => j.of.name.toLowerCase()).join(', ')}.
-          </strong>{' '}
-          One such piece in the basket is enough.
+          </strong>
+          {strings.oneSuchPieceInThe}
         </p>
       )}
-      <p>Round {round.seed}: the same number draws the same round again.</p>
+      <p>{strings.roundTheSameNumberDraws(round.seed)}</p>
       <Row style={{ marginBottom: 12 }}>
         <Primary
           onPress={() => {
@@ -340,9 +341,9 @@ function Over({
             );
           }}
         >
-          Ten more
+          {strings.tenMore}
         </Primary>
-        <Quiet onPress={() => go('/practice')}>Back to practice</Quiet>
+        <Quiet onPress={() => go('/practice')}>{strings.backToPractice}</Quiet>
       </Row>
       {done.map((j, i) => (
         <Outcome key={i} judged={j} guide={guide} />

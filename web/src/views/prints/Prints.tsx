@@ -13,6 +13,7 @@ import Photographs from '../../components/Photographs';
 import { Pick } from '../../components/Pick';
 import { Tick } from '../../components/Tick';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 type Print = Schema['Print'];
 
@@ -41,10 +42,10 @@ const Form = styled.form`
 `;
 
 const surfaceWords: Record<Schema['Surface'], string> = {
-  'half-white-half-black': 'Half white, half black: shows any colour',
-  white: 'White',
-  black: 'Black',
-  glass: 'Glass: to be held over both',
+  'half-white-half-black': strings.halfWhiteHalfBlackShows,
+  white: strings.white,
+  black: strings.black,
+  glass: strings.glassToBeHeldOver,
 };
 
 /** Spore prints: what lies waiting, what is to be looked at now, and what fell. */
@@ -57,25 +58,20 @@ export default function Prints() {
   const done = data.prints.filter((p) => p.done);
   return (
     <Page>
-      <h1>Spore prints</h1>
-      <p>
-        A cap, cut from its stem and laid gills down under a cup, drops its spores within 2 to 12 hours. Look at what
-        lies there in daylight. A cap that is old, soaked or frozen may drop nothing; that says nothing of what it is.
-      </p>
+      <h1>{strings.sporePrints}</h1>
+      <p>{strings.aCapCutFromIts}</p>
       <Remind />
       {record && <Lay record={record} onDone={() => setSearch({}, { replace: true })} />}
-      {open.length === 0 && !record && (
-        <p>None lies waiting. A print is laid from the bench of a mushroom, under “Lay a spore print”.</p>
-      )}
-      <List aria-label="Prints that lie waiting">
+      {open.length === 0 && !record && <p>{strings.noneLiesWaitingAPrint}</p>}
+      <List aria-label={strings.printsThatLieWaiting}>
         {open.map((p) => (
           <One key={p.id} print={p} states={data.states} />
         ))}
       </List>
       {done.length > 0 && (
         <>
-          <h2>Looked at</h2>
-          <List aria-label="Prints that were looked at">
+          <h2>{strings.lookedAt}</h2>
+          <List aria-label={strings.printsThatWereLookedAt}>
             {done.map((p) => (
               <One key={p.id} print={p} states={data.states} />
             ))}
@@ -93,13 +89,13 @@ function Remind() {
     <Row data-screen-only>
       {may === 'default' && (
         <Quiet onPress={() => void Notification.requestPermission().then(setMay)}>
-          Let this device remind me while the page is open
+          {strings.letThisDeviceRemindMe}
         </Quiet>
       )}
       <a href="/api/v1/calendar.ics" download>
-        The calendar, with a reminder for each print
+        {strings.theCalendarWithAReminder}
       </a>
-      <Link href="/waiting">All that waits at home</Link>
+      <Link href="/waiting">{strings.allThatWaitsAtHome}</Link>
     </Row>
   );
 }
@@ -111,27 +107,27 @@ function Lay({ record, onDone }: { record: string; onDone: () => void }) {
   const [natural, setNatural] = useState(false);
   return (
     <Form
-      aria-label="A new print"
+      aria-label={strings.aNewPrint}
       onSubmit={(e) => {
         e.preventDefault();
         mutate({ id: newId(), change: { do: 'lay', record, tray, surface, natural } }, { onSuccess: onDone });
       }}
     >
-      <Text label="Where on the tray, so that none is taken for another" value={tray} onChange={setTray} />
+      <Text label={strings.whereOnTheTraySo} value={tray} onChange={setTray} />
       <Pick
-        label="On what"
+        label={strings.onWhat}
         value={surface}
         onChange={(v) => setSurface(v as Schema['Surface'])}
         options={Object.entries(surfaceWords).map(([id, name]) => ({ id, name }))}
       />
       <Tick isSelected={natural} onChange={setNatural}>
-        It fell by itself, on the cap below or on a leaf: there is nothing to wait for
+        {strings.itFellByItselfOn}
       </Tick>
       <Row>
         <Primary type="submit" isDisabled={isPending}>
-          Lay it
+          {strings.layIt}
         </Primary>
-        <Quiet onPress={onDone}>Not now</Quiet>
+        <Quiet onPress={onDone}>{strings.notNow}</Quiet>
       </Row>
     </Form>
   );
@@ -139,10 +135,10 @@ function Lay({ record, onDone }: { record: string; onDone: () => void }) {
 
 /** How far on a print is, in words. */
 function due(p: Print): string {
-  if (p.natural) return 'To be looked at now.';
-  if (p.state === 'waiting') return `To be looked at from ${moment(p.from)}; before that it counts as unsure.`;
-  if (p.state === 'ready') return `To be looked at now, until ${moment(p.until)}.`;
-  return `It should have been looked at by ${moment(p.until)}: look now, and mind that more than spores may lie there.`;
+  if (p.natural) return strings.toBeLookedAtNow;
+  if (p.state === 'waiting') return strings.toBeLookedAtFrom(moment(p.from));
+  if (p.state === 'ready') return strings.toBeLookedAtNow2(moment(p.until));
+  return strings.itShouldHaveBeenLooked(moment(p.until));
 }
 
 function One({ print: p, states }: { print: Print; states: Schema['PrintState'][] }) {
@@ -156,15 +152,16 @@ function One({ print: p, states }: { print: Print; states: Schema['PrintState'][
         {p.tray && `: ${p.tray}`}
       </h2>
       <small>
-        Laid {moment(p.laid)}. {surfaceWords[p.surface]}.
+        {strings.laid(moment(p.laid))}
+        {surfaceWords[p.surface]}.
       </small>
       {p.done ? (
         <>
           <Photographs of="print" id={p.id} />
           <p>
-            {found ? `${found.name} fell, and is read on its record.` : 'Nothing fell.'}{' '}
+            {found ? strings.fellAndIsReadOn(found.name) : strings.nothingFell}{' '}
             <Button isDisabled={isPending} onPress={() => mutate({ id: p.id, change: { do: 'undo' } })}>
-              Undo
+              {strings.undo}
             </Button>
           </p>
         </>
@@ -172,7 +169,7 @@ function One({ print: p, states }: { print: Print; states: Schema['PrintState'][
         <>
           <p className={p.state === 'waiting' ? undefined : 'due'}>{due(p)}</p>
           <Photographs of="print" id={p.id} />
-          <Colours role="group" aria-label={`What fell: ${p.name}${p.tray ? `, ${p.tray}` : ''}`}>
+          <Colours role="group" aria-label={strings.whatFell(p.name, p.tray ? `, ${p.tray}` : '')}>
             {states.map((s) => (
               <Button key={s.id} isDisabled={isPending} onPress={() => say(s.id)}>
                 <i data-tells style={{ background: s.swatch || undefined }} aria-hidden="true" />
@@ -181,7 +178,7 @@ function One({ print: p, states }: { print: Print; states: Schema['PrintState'][
             ))}
             <Quiet isDisabled={isPending} onPress={() => say('')}>
               <i aria-hidden="true" />
-              Nothing fell
+              {strings.nothingFell2}
             </Quiet>
           </Colours>
           <Row>
@@ -193,14 +190,17 @@ function One({ print: p, states }: { print: Print; states: Schema['PrintState'][
                   {
                     onSuccess: () =>
                       tell({
-                        text: 'The print was taken away.',
-                        action: { name: 'Bring it back', do: () => mutate({ id: p.id, change: { do: 'restore' } }) },
+                        text: strings.thePrintWasTakenAway,
+                        action: {
+                          name: strings.bringItBack,
+                          do: () => mutate({ id: p.id, change: { do: 'restore' } }),
+                        },
                       }),
                   },
                 )
               }
             >
-              Take it away
+              {strings.takeItAway}
             </Quiet>
           </Row>
         </>

@@ -7,6 +7,7 @@ import { Waiting } from '../../components/Page';
 import { harmWords, verdictWords } from '../../components/words';
 import { Figure } from '../../drawings/Figure';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Pane = styled.aside`
   padding: 16px 18px;
@@ -35,13 +36,13 @@ export function Beside({ id }: { id: string }) {
   const shown = Object.fromEntries(record.readings.map((r) => [r.character, r.states?.[0]]));
   const sizes = Object.fromEntries(record.readings.map((r) => [r.character, r.value]));
   return (
-    <Pane aria-label="Beside the list">
-      <h2>{ruling ? verdictWords[ruling.verdict].say : 'There is no ruling. Leave it.'}</h2>
+    <Pane aria-label={strings.besideTheList}>
+      <h2>{ruling ? verdictWords[ruling.verdict].say : strings.thereIsNoRulingLeave}</h2>
       <p>{ruling?.says ?? record.trouble}</p>
-      <Figure kingdom={about.kingdom} shown={shown} sizes={sizes} label="The specimen as read" />
+      <Figure kingdom={about.kingdom} shown={shown} sizes={sizes} label={strings.theSpecimenAsRead} />
       {still.length > 0 && (
         <>
-          <h3>Not ruled out: {still.length}</h3>
+          <h3>{strings.notRuledOut(still.length)}</h3>
           <ul>
             {still.slice(0, standing).map((h) => (
               <li key={h.taxon}>
@@ -52,7 +53,7 @@ export function Beside({ id }: { id: string }) {
           </ul>
         </>
       )}
-      <h3>{record.readings.length === 0 ? 'Nothing read yet' : `Read: ${record.readings.length}`}</h3>
+      <h3>{record.readings.length === 0 ? strings.nothingReadYet : strings.read(record.readings.length)}</h3>
       <dl>
         {record.readings.slice(-read).map((r) => (
           <div key={r.character}>
@@ -62,7 +63,7 @@ export function Beside({ id }: { id: string }) {
         ))}
       </dl>
       <Link href={`/bench/${id}`} className="open">
-        Open it on the bench
+        {strings.openItOnTheBench}
       </Link>
     </Pane>
   );

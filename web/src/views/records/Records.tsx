@@ -15,6 +15,7 @@ import { doneWords, verdictWords } from '../../components/words';
 import { Thumb } from '../../drawings/Thumb';
 import { c, face, narrow, wide as wideScreen } from '../../theme/tokens';
 import { Beside } from './Beside';
+import { strings } from './strings';
 
 const List = styled.ul`
   margin-top: 18px;
@@ -61,16 +62,25 @@ export default function Records() {
   const [deleted, setDeleted] = useState(false);
   return (
     <Page $wide>
-      <h1 tabIndex={-1}>Records</h1>
+      <h1 tabIndex={-1}>{strings.records}</h1>
       <p>
-        What was looked at. What was gathered stands in the <Link href="/baskets">baskets</Link>, what lies waiting
-        under the <Link href="/prints">spore prints</Link>, and what it all came to in{' '}
-        <Link href="/year">the year</Link>.
+        {strings.whatWasLookedAtWhat}
+        <Link href="/baskets">{strings.baskets}</Link>
+        {strings.whatLiesWaitingUnderThe}
+        <Link href="/prints">{strings.sporePrints}</Link>
+        {strings.andWhatItAllCame}
+        <Link href="/year">{strings.theYear}</Link>.
       </p>
-      <Text label="Search" type="search" value={query} onChange={setQuery} placeholder="Name, place, note, ruling" />
+      <Text
+        label={strings.search}
+        type="search"
+        value={query}
+        onChange={setQuery}
+        placeholder={strings.namePlaceNoteRuling}
+      />
       <Row>
         <Toggle isSelected={deleted} onChange={setDeleted}>
-          Deleted in the last thirty days
+          {strings.deletedInTheLastThirty}
         </Toggle>
       </Row>
       <Found key={String(deleted)} query={usePause(query)} deleted={deleted} />
@@ -88,12 +98,13 @@ function Found({ query, deleted }: { query: string; deleted: boolean }) {
     return (
       <p>
         {deleted ? (
-          'Nothing was deleted in the last thirty days.'
+          strings.nothingWasDeletedInThe
         ) : query ? (
-          'No record holds all of these words.'
+          strings.noRecordHoldsAllOf
         ) : (
           <>
-            Nothing was looked at yet. <Link href="/">Start a record</Link>.
+            {strings.nothingWasLookedAtYet}
+            <Link href="/">{strings.startARecord}</Link>.
           </>
         )}
       </p>
@@ -101,7 +112,7 @@ function Found({ query, deleted }: { query: string; deleted: boolean }) {
   return (
     <>
       <Panes>
-        <List aria-label={deleted ? 'Deleted records' : 'Records'}>
+        <List aria-label={deleted ? strings.deletedRecords : strings.records}>
           {data.map((r) => (
             <One
               key={r.id}
@@ -116,7 +127,7 @@ function Found({ query, deleted }: { query: string; deleted: boolean }) {
       {hasNextPage && (
         <Row>
           <Button isDisabled={isFetchingNextPage} onPress={() => fetchNextPage()}>
-            Earlier ones
+            {strings.earlierOnes}
           </Button>
         </Row>
       )}
@@ -133,14 +144,14 @@ function One({ row, beside, onBeside }: { row: RecordRow; beside: boolean; onBes
     change({ do: 'delete' }, () => {
       toTop();
       tell({
-        text: 'The record was deleted.',
-        action: { name: 'Bring it back', do: () => change({ do: 'restore' }) },
+        text: strings.theRecordWasDeleted,
+        action: { name: strings.bringItBack, do: () => change({ do: 'restore' }) },
       });
     });
   const sure = row.verdict === 'ruled-clear';
   const name =
     (row.working_name && `${row.working_name}${sure ? '' : '?'}`) ||
-    (row.kingdom === 'fungi' ? 'A mushroom without a name' : 'A plant without a name');
+    (row.kingdom === 'fungi' ? strings.aMushroomWithoutAName : strings.aPlantWithoutAName);
   const picture = row.working ? (
     <Thumb taxon={row.working} kingdom={row.kingdom} size={48} />
   ) : (
@@ -159,7 +170,7 @@ function One({ row, beside, onBeside }: { row: RecordRow; beside: boolean; onBes
   return (
     <Item aria-current={beside || undefined}>
       {onBeside ? (
-        <Button className="picture" aria-label={`Show ${name}, ${row.date}, beside the list`} onPress={onBeside}>
+        <Button className="picture" aria-label={strings.showBesideTheList(name, row.date)} onPress={onBeside}>
           {picture}
         </Button>
       ) : (
@@ -174,7 +185,7 @@ function One({ row, beside, onBeside }: { row: RecordRow; beside: boolean; onBes
             {verdictWords[row.verdict].short}
           </div>
         ) : (
-          <div className="verdict">{row.stale ? 'Being ruled on anew …' : 'Cannot be ruled on'}</div>
+          <div className="verdict">{row.stale ? strings.beingRuledOnAnew : strings.cannotBeRuledOn}</div>
         )}
         <h2>
           <Link href={`/bench/${row.id}`}>{name}</Link>
@@ -188,15 +199,16 @@ function One({ row, beside, onBeside }: { row: RecordRow; beside: boolean; onBes
       </div>
       <div className="side">
         <div className="margin">
-          <strong>{row.margin ?? '–'}</strong>slips
+          <strong>{row.margin ?? '–'}</strong>
+          {strings.slips}
         </div>
         {row.deleted ? (
-          <Button aria-label={`Bring ${name}, ${row.date}, back`} onPress={back}>
-            Bring it back
+          <Button aria-label={strings.bringBack(name, row.date)} onPress={back}>
+            {strings.bringItBack}
           </Button>
         ) : (
-          <Button aria-label={`Delete ${name}, ${row.date}`} onPress={remove}>
-            Delete
+          <Button aria-label={strings.deleteWord(name, row.date)} onPress={remove}>
+            {strings.deleteWord2}
           </Button>
         )}
       </div>

@@ -15,6 +15,7 @@ import { Quantity } from '../../components/Quantity';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { Tick } from '../../components/Tick';
 import { inUnits, withUnit } from '../../components/units';
+import { strings } from './strings';
 
 /** What a user sets once. */
 export default function Settings() {
@@ -41,7 +42,7 @@ function Form({ kept }: { kept: Kept }) {
   const send = () => {
     const { latitude, longitude } = s.place;
     if ((latitude === undefined) !== (longitude === undefined)) {
-      const says = 'Latitude and longitude are given together, or neither.';
+      const says = strings.latitudeAndLongitudeAreGiven;
       setWrong(latitude === undefined ? { latitude: says } : { longitude: says });
       return toFirstWrong(form.current);
     }
@@ -49,7 +50,7 @@ function Form({ kept }: { kept: Kept }) {
     keep.mutate(s, {
       onSuccess: () => {
         setDraft(undefined);
-        tell({ text: 'Your settings were kept.' });
+        tell({ text: strings.yourSettingsWereKept });
       },
     });
   };
@@ -62,7 +63,7 @@ function Form({ kept }: { kept: Kept }) {
           accuracy_m: Math.round(coords.accuracy),
           ...(coords.altitude === null ? {} : { elevation_m: Math.round(coords.altitude) }),
         }),
-      () => setWrong({ here: 'This device did not say where it is. Type the degrees instead.' }),
+      () => setWrong({ here: strings.thisDeviceDidNotSay }),
     );
   return (
     <Page
@@ -74,65 +75,65 @@ function Form({ kept }: { kept: Kept }) {
         send();
       }}
     >
-      <h1>Settings</h1>
+      <h1>{strings.settings}</h1>
       {kept.trouble && <p role="alert">{kept.trouble}</p>}
       <Group>
-        <h2>In an emergency</h2>
+        <h2>{strings.inAnEmergency}</h2>
         <Text
-          label="Poison centre, telephone"
+          label={strings.poisonCentreTelephone}
           type="tel"
           value={s.poison_centre}
           onChange={(poison_centre) => set({ poison_centre })}
-          hint="It stands at the foot of every view."
+          hint={strings.itStandsAtTheFoot}
         />
         <Text
-          label="Emergency service, telephone"
+          label={strings.emergencyServiceTelephone}
           type="tel"
           value={s.emergency_service}
           onChange={(emergency_service) => set({ emergency_service })}
         />
       </Group>
       <Group>
-        <h2>You</h2>
-        <Text label="Your name, for records" value={s.observer} onChange={(observer) => set({ observer })} />
+        <h2>{strings.you}</h2>
+        <Text label={strings.yourNameForRecords} value={s.observer} onChange={(observer) => set({ observer })} />
         <Tick isSelected={s.no_colour} onChange={(no_colour) => set({ no_colour })}>
-          I cannot tell colours well: do not ask me for them
+          {strings.iCannotTellColoursWell}
         </Tick>
         <Tick isSelected={s.no_smell} onChange={(no_smell) => set({ no_smell })}>
-          I cannot smell: do not ask me for scents
+          {strings.iCannotSmellDoNot}
         </Tick>
         <Tick isSelected={s.show_weights ?? false} onChange={(show_weights) => set({ show_weights })}>
-          Show the weights: what each look weighs, in decibans
+          {strings.showTheWeightsWhatEach}
         </Tick>
         <Tick isSelected={s.no_shortcuts ?? false} onChange={(no_shortcuts) => set({ no_shortcuts })}>
-          Keys do nothing by themselves: no key for a view, an answer or undo
+          {strings.keysDoNothingByThemselves}
         </Tick>
         <Tick isSelected={s.quiet ?? false} onChange={(quiet) => set({ quiet })}>
-          A timer whose time is over makes no sound
+          {strings.aTimerWhoseTimeIs}
         </Tick>
         <Pick
-          label="Units"
+          label={strings.units}
           value={s.units}
           onChange={(units) => set({ units: units as Kept['units'] })}
           options={[
-            { id: 'metric', name: 'Millimetres and grams' },
-            { id: 'imperial', name: 'Inches and ounces' },
+            { id: 'metric', name: strings.millimetresAndGrams },
+            { id: 'imperial', name: strings.inchesAndOunces },
           ]}
         />
         <Quantity
-          label="Drops of your own dropper in 5 ml"
+          label={strings.dropsOfYourOwnDropper}
           whole
           value={s.dropper || undefined}
           onChange={(dropper) => set({ dropper: dropper ?? 0 })}
-          hint="Count them once with water. Left empty, a standard dropper counts: 20 drops to the millilitre."
+          hint={strings.countThemOnceWithWater}
         />
       </Group>
       <Group>
-        <h2>Where you look</h2>
-        <Text label="Place" value={s.place.name ?? ''} onChange={(name) => put({ name })} />
+        <h2>{strings.whereYouLook}</h2>
+        <Text label={strings.place} value={s.place.name ?? ''} onChange={(name) => put({ name })} />
         <Row>
           <Quantity
-            label="Latitude, degrees"
+            label={strings.latitudeDegrees}
             unit="deg"
             min={-90}
             max={90}
@@ -141,7 +142,7 @@ function Form({ kept }: { kept: Kept }) {
             onChange={(latitude) => put({ latitude })}
           />
           <Quantity
-            label="Longitude, degrees"
+            label={strings.longitudeDegrees}
             unit="deg"
             min={-180}
             max={180}
@@ -152,38 +153,35 @@ function Form({ kept }: { kept: Kept }) {
         </Row>
         <Height value={s.place.elevation_m} onChange={(elevation_m) => put({ elevation_m })} />
         <Row>
-          <Quiet onPress={locate}>Ask this device where it is</Quiet>
+          <Quiet onPress={locate}>{strings.askThisDeviceWhereIt}</Quiet>
         </Row>
         {wrong.here && <p role="alert">{wrong.here}</p>}
         <Pick
-          label="Region"
+          label={strings.region}
           value={s.region}
           onChange={(region) => set({ region })}
           options={[
-            { id: '', name: 'Not given: leave no species aside' },
+            { id: '', name: strings.notGivenLeaveNoSpecies },
             ...(guide?.regions.map((r) => ({ id: r.code, name: r.name })) ?? []),
           ]}
         />
       </Group>
       <Group>
-        <h2>The map</h2>
-        <p>
-          Without an address the drawn valley that comes with the program is shown, and nothing leaves this machine.
-          With one, the pictures of what you look at are fetched from that host alone: it learns where you look.
-        </p>
+        <h2>{strings.theMap}</h2>
+        <p>{strings.withoutAnAddressTheDrawn}</p>
         <Text
-          label="Address of a map"
+          label={strings.addressOfAMap}
           value={s.tiles?.url ?? ''}
           onChange={(url) => set({ tiles: { ...s.tiles, url } })}
-          placeholder="https://tiles.example/{z}/{x}/{y}.png"
+          placeholder={strings.httpsTilesExampleZX}
         />
         <Text
-          label="Whose map it is"
+          label={strings.whoseMapItIs}
           value={s.tiles?.attribution ?? ''}
           onChange={(attribution) => set({ tiles: { url: '', ...s.tiles, attribution } })}
         />
         <Quantity
-          label="Its finest zoom"
+          label={strings.itsFinestZoom}
           whole
           max={22}
           value={s.tiles?.max_zoom || undefined}
@@ -191,9 +189,9 @@ function Form({ kept }: { kept: Kept }) {
         />
       </Group>
       <Group>
-        <h2>What is in the bag</h2>
+        <h2>{strings.whatIsInTheBag}</h2>
         <Tick isSelected={s.all_tools} onChange={(all_tools) => set({ all_tools })}>
-          Every tool is at hand
+          {strings.everyToolIsAtHand}
         </Tick>
         {!s.all_tools &&
           guide?.tools.map((tool) => (
@@ -203,32 +201,32 @@ function Form({ kept }: { kept: Kept }) {
           ))}
       </Group>
       <Group>
-        <h2>What you take at most</h2>
-        <p>Law and custom of your place, as you set them: they are said before the guide's own share.</p>
+        <h2>{strings.whatYouTakeAtMost}</h2>
+        <p>{strings.lawAndCustomOfYour}</p>
         {(s.limits ?? []).map((l, i) => (
           <Row key={l.taxon} style={{ alignItems: 'end' }}>
             <strong>{guide?.nameOf(l.taxon) ?? l.taxon}</strong>
             <Tick isSelected={l.protected ?? false} onChange={(on) => limit(i, { protected: on })}>
-              Protected: none is taken
+              {strings.protectedNoneIsTaken}
             </Tick>
             {!l.protected && (
               <Quantity
-                label={`Grams a day of ${guide?.nameOf(l.taxon) ?? l.taxon}`}
+                label={strings.gramsADayOf(guide?.nameOf(l.taxon) ?? l.taxon)}
                 unit="g"
                 value={l.g_a_day || undefined}
                 onChange={(g) => limit(i, { g_a_day: g ?? 0 })}
               />
             )}
             <Quiet
-              aria-label={`No limit for ${guide?.nameOf(l.taxon) ?? l.taxon}`}
+              aria-label={strings.noLimitFor(guide?.nameOf(l.taxon) ?? l.taxon)}
               onPress={() => set({ limits: (s.limits ?? []).filter((x) => x.taxon !== l.taxon) })}
             >
-              Remove
+              {strings.remove}
             </Quiet>
           </Row>
         ))}
         <TaxonPicker
-          label="A limit for"
+          label={strings.aLimitFor}
           useful
           onPick={({ id: taxon }) => {
             if (!(s.limits ?? []).some((l) => l.taxon === taxon))
@@ -238,27 +236,25 @@ function Form({ kept }: { kept: Kept }) {
       </Group>
       {(s.known ?? []).length > 0 && (
         <Group>
-          <h2>What you measure by on photographs</h2>
+          <h2>{strings.whatYouMeasureByOn}</h2>
           {(s.known ?? []).map((k, i) => (
             <Row key={`${k.name} ${k.mm}`}>
               <span>
                 {k.name}: {withUnit(inUnits(s.units === 'imperial').length, k.mm)}
               </span>
               <Quiet
-                aria-label={`Remove ${k.name}`}
+                aria-label={strings.remove2(k.name)}
                 onPress={() => set({ known: (s.known ?? []).filter((_, n) => n !== i) })}
               >
-                Remove
+                {strings.remove}
               </Quiet>
             </Row>
           ))}
         </Group>
       )}
       <Group>
-        <h2>What you were taught, in person</h2>
-        <p>
-          Tick only what somebody qualified showed you on living specimens, more than once. Nobody checks this but you.
-        </p>
+        <h2>{strings.whatYouWereTaughtIn}</h2>
+        <p>{strings.tickOnlyWhatSomebodyQualified}</p>
         {guide?.gates.map((g) => (
           <Tick
             key={g.id}
@@ -274,11 +270,11 @@ function Form({ kept }: { kept: Kept }) {
       <Group>
         <Row>
           <Primary type="submit" isDisabled={keep.isPending}>
-            Keep the settings
+            {strings.keepTheSettings}
           </Primary>
-          {draft && <Quiet onPress={() => setDraft(undefined)}>As they were</Quiet>}
-          {draft && <span role="status">Not kept yet.</span>}
-          <Link href="/data">Backups, and your data in and out</Link>
+          {draft && <Quiet onPress={() => setDraft(undefined)}>{strings.asTheyWere}</Quiet>}
+          {draft && <span role="status">{strings.notKeptYet}</span>}
+          <Link href="/data">{strings.backupsAndYourDataIn}</Link>
         </Row>
       </Group>
     </Page>

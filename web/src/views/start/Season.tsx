@@ -5,6 +5,7 @@ import { useTodaysSeason } from '../../api/useTodaysSeason';
 import { Stalk } from '../../components/Harm';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const List = styled.ul`
   > li { padding: 9px 0; border-top: 1.5px solid ${c('mist')}; }
@@ -21,27 +22,28 @@ const doubles = 3;
 /** What begins and ends about now where one lives, with the harmful ones that it is taken for. */
 export default function Season() {
   const { data, error } = useTodaysSeason();
-  if (error) return <p role="alert">What begins now cannot be told: {error.message}</p>;
+  if (error) return <p role="alert">{strings.whatBeginsNowCannotBe(error.message)}</p>;
   if (!data) return null;
   return (
-    <section aria-label="The season">
-      <h2>Begins about now{data.place && data.yours ? `, ${data.place}` : ''}</h2>
+    <section aria-label={strings.theSeason}>
+      <h2>{strings.beginsAboutNow(data.place && data.yours ? `, ${data.place}` : '')}</h2>
       {!data.yours && (
         <p>
-          Reckoned for the guide's own place. <Link href="/settings">Say where you look</Link>.
+          {strings.reckonedForTheGuidesOwn}
+          <Link href="/settings">{strings.sayWhereYouLook}</Link>.
         </p>
       )}
       <p>{[data.year, data.rain].filter(Boolean).join(' ')}</p>
-      {data.begins.length === 0 && <p>Nothing begins within ten days.</p>}
-      <List aria-label="Begins about now">
+      {data.begins.length === 0 && <p>{strings.nothingBeginsWithinTenDays}</p>}
+      <List aria-label={strings.beginsAboutNow2}>
         {data.begins.map((t) => (
           <Comes key={t.taxon} taxon={t} />
         ))}
       </List>
       {data.ends.length > 0 && (
         <>
-          <h2>Ends soon</h2>
-          <List aria-label="Ends soon">
+          <h2>{strings.endsSoon}</h2>
+          <List aria-label={strings.endsSoon}>
             {data.ends.map((t) => (
               <Comes key={t.taxon} taxon={t} />
             ))}
@@ -50,8 +52,8 @@ export default function Season() {
       )}
       <Link href="/almanac">
         {data.more_begin + data.more_end > 0
-          ? `${data.more_begin + data.more_end} more, and the whole year: the almanac`
-          : 'The whole year: the almanac'}
+          ? strings.moreAndTheWholeYear(data.more_begin + data.more_end)
+          : strings.theWholeYearTheAlmanac}
       </Link>
     </section>
   );
@@ -62,14 +64,14 @@ function Comes({ taxon: t }: { taxon: Schema['ComesToday'] }) {
     <li>
       <Link href={`/guide/${t.taxon}`}>{t.name}</Link>
       {t.stars > 0 && (
-        <span role="img" aria-label="You follow it">
+        <span role="img" aria-label={strings.youFollowIt}>
           {' '}
           ★
         </span>
       )}
       <small>{[t.says, t.span, t.part].filter(Boolean).join(' · ')}</small>
       {t.doubles.length > 0 && (
-        <ul className="doubles" aria-label={`Taken for ${t.name}, and about now`}>
+        <ul className="doubles" aria-label={strings.takenForAndAboutNow(t.name)}>
           {t.doubles.slice(0, doubles).map((d) => (
             <li key={d.taxon}>
               <Stalk thorns={harmWords[d.harm].thorns} small />
@@ -82,7 +84,7 @@ function Comes({ taxon: t }: { taxon: Schema['ComesToday'] }) {
           {t.doubles.length > doubles && (
             <li>
               <span />
-              <span>and {t.doubles.length - doubles} more</span>
+              <span>{strings.andMore(t.doubles.length - doubles)}</span>
             </li>
           )}
         </ul>

@@ -22,6 +22,7 @@ import { Mushroom } from '../../drawings/Mushroom';
 import { Sheet } from '../../drawings/Sheet';
 import { Thumb } from '../../drawings/Thumb';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 const Season = lazily(() => import('./Season'));
 
@@ -140,20 +141,16 @@ export default function Start() {
       <h1>{dayInFull(today)}</h1>
       <Parts>
         <div>
-          <h2>What is in front of you?</h2>
-          <p>One plant traced to its own stem, or one fruit body. What is it for?</p>
+          <h2>{strings.whatIsInFrontOf}</h2>
+          <p>{strings.onePlantTracedToIts}</p>
           <Purpose>
-            <OneOf label="What it is for" value={purpose} onChange={setPurpose} options={purposes} />
-            {purpose === 'touch' && (
-              <p role="status">
-                It is held against what burns, blisters or stings the skin. Nothing is said of eating it.
-              </p>
-            )}
+            <OneOf label={strings.whatItIsFor} value={purpose} onChange={setPurpose} options={purposes} />
+            {purpose === 'touch' && <p role="status">{strings.itIsHeldAgainstWhat}</p>}
           </Purpose>
           {walk && (
             <Row>
               <Toggle isSelected={!alone} onChange={(is) => setAlone(!is)}>
-                On the walk “{walk.name || walk.date}”
+                {strings.onTheWalk(walk.name || walk.date)}
               </Toggle>
             </Row>
           )}
@@ -162,23 +159,24 @@ export default function Start() {
               <Sheet viewBox="0 0 120 100" height="110" width="154" aria-hidden>
                 {leafParts['growth-form']?.herb}
               </Sheet>
-              A plant
+              {strings.aPlant}
             </Button>
             <Button isDisabled={starting} onPress={() => begin('fungi')}>
               <Sheet viewBox="0 6 120 124" height="110" width="120" aria-hidden>
                 <Mushroom shown={{}} />
               </Sheet>
-              A mushroom
+              {strings.aMushroom}
             </Button>
           </Kinds>
           {offered && (
-            <Offer aria-label="First time here?">
+            <Offer aria-label={strings.firstTimeHere}>
               <p>
-                <strong>First time here?</strong> One minute on a made-up mushroom shows how a ruling comes about.
+                <strong>{strings.firstTimeHere}</strong>
+                {strings.oneMinuteOnAMade}
               </p>
               <Row>
                 <Button isDisabled={isPending} onPress={tour}>
-                  Walk through
+                  {strings.walkThrough}
                 </Button>
                 <Quiet
                   onPress={() => {
@@ -186,7 +184,7 @@ export default function Start() {
                     setOffered(false);
                   }}
                 >
-                  Not now
+                  {strings.notNow}
                 </Quiet>
               </Row>
             </Offer>
@@ -195,20 +193,20 @@ export default function Start() {
         {isNarrow && <Waits data={waiting} />}
         <div>
           <p>
-            No idea what it is?{' '}
-            <Link href={purpose === 'touch' ? '/key?purpose=touch' : '/key'}>Answer a few questions</Link> and see which
-            names are left. Your answers are kept.
+            {strings.noIdeaWhatItIs}
+            <Link href={purpose === 'touch' ? '/key?purpose=touch' : '/key'}>{strings.answerAFewQuestions}</Link>
+            {strings.andSeeWhichNamesAre}
           </p>
           <Text
-            label="Or start from a name you have in mind"
+            label={strings.orStartFromAName}
             type="search"
             value={name}
             onChange={setName}
-            placeholder="Any name: common, scientific, older"
-            hint="It is then checked against that name alone, and more strictly."
+            placeholder={strings.anyNameCommonScientificOlder}
+            hint={strings.itIsThenCheckedAgainst}
           />
           {query !== '' && found.data && (
-            <Found aria-label="Names found">
+            <Found aria-label={strings.namesFound}>
               {found.data.slice(0, 8).map((t) => (
                 <li key={t.id}>
                   <Button isDisabled={starting} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
@@ -219,28 +217,26 @@ export default function Start() {
                   </Button>
                 </li>
               ))}
-              {found.data.length === 0 && (
-                <li>This guide has no such name. Start from a plant or a mushroom, and leave it if nothing fits.</li>
-              )}
+              {found.data.length === 0 && <li>{strings.thisGuideHasNoSuch}</li>}
             </Found>
           )}
           {found.error && <p role="alert">{found.error.message}</p>}
           <More>
-            <Text label="Day" type="date" value={date ?? on?.date ?? today} onChange={setDate} />
+            <Text label={strings.day} type="date" value={date ?? on?.date ?? today} onChange={setDate} />
             <Text
-              label="Place"
+              label={strings.place}
               value={place ?? (on ? '' : (settings.place.name ?? ''))}
               onChange={setPlace}
-              {...(on ? { placeholder: 'Where the walk begins' } : {})}
+              {...(on ? { placeholder: strings.whereTheWalkBegins } : {})}
             />
           </More>
           <Row style={{ marginTop: 18 }}>
-            <Quiet onPress={() => go('/records')}>Or find an earlier record</Quiet>
-            <Quiet onPress={() => go('/waiting')}>What waits at home</Quiet>
-            <Quiet onPress={() => go('/places')}>Places</Quiet>
-            <Quiet onPress={() => go('/year')}>The year</Quiet>
-            <Quiet onPress={() => go('/practice')}>Practice</Quiet>
-            <Quiet onPress={() => go('/data')}>Your data</Quiet>
+            <Quiet onPress={() => go('/records')}>{strings.orFindAnEarlierRecord}</Quiet>
+            <Quiet onPress={() => go('/waiting')}>{strings.whatWaitsAtHome}</Quiet>
+            <Quiet onPress={() => go('/places')}>{strings.places}</Quiet>
+            <Quiet onPress={() => go('/year')}>{strings.theYear}</Quiet>
+            <Quiet onPress={() => go('/practice')}>{strings.practice}</Quiet>
+            <Quiet onPress={() => go('/data')}>{strings.yourData}</Quiet>
           </Row>
         </div>
         <div className="beside">
@@ -261,28 +257,28 @@ function Waits({ data }: { data: Schema['Waiting'] | undefined }) {
     ...data.timers.map((t) => ({
       key: t.id,
       to: `/kitchen/${t.batch}`,
-      says: `A timer runs: ${t.name} is being ${t.says}`,
+      says: strings.aTimerRunsIsBeing(t.name, t.says),
     })),
     ...data.prints
       .filter((p) => p.state !== 'waiting')
-      .map((p) => ({ key: p.id, to: '/prints', says: `A spore print to be looked at: ${p.tray || p.name}` })),
+      .map((p) => ({ key: p.id, to: '/prints', says: strings.aSporePrintToBe(p.tray || p.name) })),
     ...data.tasks.filter((t) => t.due).map((t) => ({ key: t.id, to: '/waiting', says: t.what })),
-    ...data.apart.map((b) => ({ key: b.id, to: `/baskets/${b.id}`, says: `Doubtful pieces: ${b.name}` })),
-    ...data.records.map((r) => ({ key: r.id, to: `/bench/${r.id}`, says: `Looks that wait: ${r.name}` })),
+    ...data.apart.map((b) => ({ key: b.id, to: `/baskets/${b.id}`, says: strings.doubtfulPieces(b.name) })),
+    ...data.records.map((r) => ({ key: r.id, to: `/bench/${r.id}`, says: strings.looksThatWait(r.name) })),
     ...(data.cards > 0
       ? [
           {
             key: 'cards',
             to: '/practice/cards/due',
-            says: `${data.cards} ${data.cards === 1 ? 'card' : 'cards'} of practice due`,
+            says: strings.ofPracticeDue(data.cards, data.cards === 1 ? strings.card : strings.cards),
           },
         ]
       : []),
   ];
   if (lines.length === 0) return null;
   return (
-    <section aria-label="What waits">
-      <h2>What waits</h2>
+    <section aria-label={strings.whatWaits}>
+      <h2>{strings.whatWaits}</h2>
       <WaitList>
         {lines.slice(0, waits).map((l) => (
           <li key={l.key}>
@@ -290,7 +286,7 @@ function Waits({ data }: { data: Schema['Waiting'] | undefined }) {
           </li>
         ))}
       </WaitList>
-      {lines.length > waits && <Link href="/waiting">All {lines.length}</Link>}
+      {lines.length > waits && <Link href="/waiting">{strings.all(lines.length)}</Link>}
     </section>
   );
 }
@@ -298,7 +294,7 @@ function Waits({ data }: { data: Schema['Waiting'] | undefined }) {
 function Name({ taxon }: { taxon: Taxon }) {
   const by =
     taxon.found_by && taxon.found_by !== taxon.display_name && taxon.found_by !== taxon.name
-      ? `, found by “${taxon.found_by}”`
+      ? strings.foundBy(taxon.found_by)
       : '';
   return (
     <>
@@ -307,7 +303,7 @@ function Name({ taxon }: { taxon: Taxon }) {
         ({taxon.name}
         {by})
       </em>
-      {taxon.shared && <> One of its names is also given to {taxon.shared.join(', ')}.</>}
+      {taxon.shared && <>{strings.oneOfItsNamesIs(taxon.shared.join(', '))}</>}
     </>
   );
 }

@@ -10,6 +10,7 @@ import { Folded } from '../../components/Folded';
 import { tell } from '../../components/Notice';
 import { Waiting as Loading, Page } from '../../components/Page';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 const List = styled.ul`
   li { padding: 10px 0; border-top: 1.5px solid ${c('mist')}; }
@@ -26,22 +27,19 @@ export default function Waiting() {
   const { prints, records, apart, tasks, timers } = data;
   return (
     <Page>
-      <h1>To finish at home</h1>
-      <p>
-        What is doubtful lies in a bag of its own until it is settled. Nothing of it comes to what is eaten, and hands
-        and knife are cleaned after it.
-      </p>
-      {prints.length + records.length + apart.length + tasks.length + timers.length === 0 && <p>Nothing waits.</p>}
+      <h1>{strings.toFinishAtHome}</h1>
+      <p>{strings.whatIsDoubtfulLiesIn}</p>
+      {prints.length + records.length + apart.length + tasks.length + timers.length === 0 && (
+        <p>{strings.nothingWaits}</p>
+      )}
       {timers.length > 0 && (
         <>
-          <h2>Timers</h2>
-          <List aria-label="Timers">
+          <h2>{strings.timers}</h2>
+          <List aria-label={strings.timers}>
             {timers.map((t) => (
               <li key={t.id}>
-                <Link href={`/kitchen/${t.batch}`}>
-                  {t.name} is being {t.says}
-                </Link>
-                <small>Over at {new Date(t.ends).toLocaleTimeString(undefined, { timeStyle: 'short' })}</small>
+                <Link href={`/kitchen/${t.batch}`}>{strings.isBeing(t.name, t.says)}</Link>
+                <small>{strings.overAt(new Date(t.ends).toLocaleTimeString(undefined, { timeStyle: 'short' }))}</small>
               </li>
             ))}
           </List>
@@ -49,22 +47,22 @@ export default function Waiting() {
       )}
       {tasks.length > 0 && (
         <>
-          <h2>Waited for</h2>
-          <List aria-label="Waited for">
+          <h2>{strings.waitedFor}</h2>
+          <List aria-label={strings.waitedFor}>
             {tasks.map((t) => (
               <li key={t.id}>
                 {t.what}
                 <small>
                   {t.late
-                    ? 'Its time is over'
+                    ? strings.itsTimeIsOver
                     : t.due
-                      ? 'Its time has come'
-                      : `From ${new Date(t.from).toLocaleDateString()}`}
+                      ? strings.itsTimeHasCome
+                      : strings.from(new Date(t.from).toLocaleDateString())}
                   {t.why && `: ${t.why}`}
                 </small>
                 <Row data-screen-only>
                   <Button
-                    aria-label={`Done: ${t.what}`}
+                    aria-label={strings.done(t.what)}
                     isDisabled={isPending}
                     onPress={() =>
                       mutate(
@@ -72,14 +70,14 @@ export default function Waiting() {
                         {
                           onSuccess: () =>
                             tell({
-                              text: `Done: ${t.what}.`,
-                              action: { name: 'Undo', do: () => mutate({ id: t.id, change: { do: 'undo' } }) },
+                              text: strings.done2(t.what),
+                              action: { name: strings.undo, do: () => mutate({ id: t.id, change: { do: 'undo' } }) },
                             }),
                         },
                       )
                     }
                   >
-                    Done
+                    {strings.done3}
                   </Button>
                 </Row>
               </li>
@@ -89,12 +87,12 @@ export default function Waiting() {
       )}
       {prints.length > 0 && (
         <>
-          <h2>Spore prints</h2>
-          <List aria-label="Spore prints">
+          <h2>{strings.sporePrints}</h2>
+          <List aria-label={strings.sporePrints}>
             {prints.map((p) => (
               <li key={p.id}>
                 <Link href="/prints">{[p.name, p.tray].filter(Boolean).join(': ')}</Link>
-                <small>{p.state === 'waiting' ? 'Still to wait for' : 'To be looked at now'}</small>
+                <small>{p.state === 'waiting' ? strings.stillToWaitFor : strings.toBeLookedAtNow}</small>
               </li>
             ))}
           </List>
@@ -102,17 +100,15 @@ export default function Waiting() {
       )}
       {records.length > 0 && (
         <>
-          <h2>Looks that wait</h2>
-          <List aria-label="Looks that wait">
+          <h2>{strings.looksThatWait}</h2>
+          <List aria-label={strings.looksThatWait}>
             {records.map((r) => (
               <li key={r.id}>
                 <Link href={`/bench/${r.id}`}>{r.name}</Link>
-                {r.bag_apart && <small>It lies apart: nothing else would tell any more.</small>}
+                {r.bag_apart && <small>{strings.itLiesApartNothingElse}</small>}
                 <ul>
                   {r.looks.map((l) => (
-                    <li key={l.character}>
-                      {l.name}: waits for {l.for}
-                    </li>
+                    <li key={l.character}>{strings.waitsFor(l.name, l.for)}</li>
                   ))}
                 </ul>
               </li>
@@ -122,13 +118,13 @@ export default function Waiting() {
       )}
       {apart.length > 0 && (
         <>
-          <h2>Doubtful pieces</h2>
-          <List aria-label="Doubtful pieces">
+          <h2>{strings.doubtfulPieces}</h2>
+          <List aria-label={strings.doubtfulPieces}>
             {apart.map((b) => (
               <li key={b.id}>
                 <Link href={`/baskets/${b.id}`}>{b.name}</Link>
                 <small>
-                  {[b.date, b.pieces === 1 ? '1 piece lies apart' : `${b.pieces} pieces lie apart`]
+                  {[b.date, b.pieces === 1 ? strings.n1PieceLiesApart : strings.piecesLieApart(b.pieces)]
                     .filter(Boolean)
                     .join(' · ')}
                 </small>
@@ -149,10 +145,10 @@ function Await() {
   const [why, setWhy] = useState('');
   const [from, setFrom] = useState('');
   return (
-    <Folded open={false} heading={<h2>Wait for something else</h2>}>
+    <Folded open={false} heading={<h2>{strings.waitForSomethingElse}</h2>}>
       {() => (
         <form
-          aria-label="Something that is waited for"
+          aria-label={strings.somethingThatIsWaitedFor}
           style={{ display: 'grid', gap: 10 }}
           onSubmit={(e) => {
             e.preventDefault();
@@ -167,12 +163,12 @@ function Await() {
             );
           }}
         >
-          <Text label="What" value={what} onChange={setWhat} placeholder="The cut vine is dry, come back to the fold" />
-          <Text label="Why" value={why} onChange={setWhy} />
-          <Text label="From when on" type="datetime-local" value={from} onChange={setFrom} />
+          <Text label={strings.what} value={what} onChange={setWhat} placeholder={strings.theCutVineIsDry} />
+          <Text label={strings.why} value={why} onChange={setWhy} />
+          <Text label={strings.fromWhenOn} type="datetime-local" value={from} onChange={setFrom} />
           <Row>
             <Button type="submit" isDisabled={isPending || !what.trim() || !from}>
-              Wait for it
+              {strings.waitForIt}
             </Button>
           </Row>
         </form>

@@ -10,6 +10,7 @@ import { Group, Pick, toFirstWrong } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
 import { TaxonPicker } from '../../components/TaxonPicker';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 
 type Outing = Schema['Outing'];
 type Spot = Schema['Spot'];
@@ -55,11 +56,10 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
     set({ places: places.map((p, i) => (i === at ? { ...p, ...part } : p)) });
   const send = () => {
     const found: typeof wrong = {};
-    if (!o.date) found.date = 'Say on which day.';
-    if (!(o.minutes >= 1)) found.minutes = 'Say how many minutes there are, with the ways.';
-    if (o.start.latitude === 0 && o.start.longitude === 0)
-      found.start = 'Say where it begins: ways and seasons hang on it.';
-    if (places.some((p) => !p.name)) found.place = 'Each place needs a name.';
+    if (!o.date) found.date = strings.sayOnWhichDay;
+    if (!(o.minutes >= 1)) found.minutes = strings.sayHowManyMinutesThere;
+    if (o.start.latitude === 0 && o.start.longitude === 0) found.start = strings.sayWhereItBeginsWays;
+    if (places.some((p) => !p.name)) found.place = strings.eachPlaceNeedsAName;
     setWrong(found);
     if (Object.keys(found).length > 0) return toFirstWrong(box.current);
     onKeep(o, () => setDraft(undefined));
@@ -76,10 +76,10 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
       <Group>
         <h2>{heading}</h2>
         <Fields>
-          <Text label="What to call it" value={o.name ?? ''} onChange={(name) => set({ name })} />
-          <Text label="Day" type="date" value={o.date} wrong={wrong.date} onChange={(date) => set({ date })} />
+          <Text label={strings.whatToCallIt} value={o.name ?? ''} onChange={(name) => set({ name })} />
+          <Text label={strings.day} type="date" value={o.date} wrong={wrong.date} onChange={(date) => set({ date })} />
           <Quantity
-            label="Minutes there are"
+            label={strings.minutesThereAre}
             whole
             min={1}
             max={1440}
@@ -87,21 +87,21 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
             wrong={wrong.minutes}
             onChange={(minutes) => set({ minutes: minutes ?? 0 })}
           />
-          <Text label="Who comes" value={o.who ?? ''} onChange={(who) => set({ who })} />
+          <Text label={strings.whoComes} value={o.who ?? ''} onChange={(who) => set({ who })} />
         </Fields>
       </Group>
       <Group>
-        <h2>Where it begins and ends</h2>
+        <h2>{strings.whereItBeginsAndEnds}</h2>
         <Where at={o.start} wrong={wrong.start} onChange={(part) => set({ start: { ...o.start, ...part } })} />
       </Group>
       <Group>
-        <h2>What to look for</h2>
+        <h2>{strings.whatToLookFor}</h2>
         {targets.map((t, i) => (
           <One key={t.taxon} role="group" aria-label={guide?.nameOf(t.taxon) ?? t.taxon}>
             <strong>{guide?.nameOf(t.taxon) ?? t.taxon}</strong>
             <Fields>
               <Quantity
-                label="Pieces wanted"
+                label={strings.piecesWanted}
                 whole
                 min={1}
                 max={1000}
@@ -109,21 +109,21 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
                 onChange={(pieces) => target(i, { pieces: pieces ?? 1 })}
               />
               <Pick
-                label="How much"
+                label={strings.howMuch}
                 value={String(t.stars)}
                 onChange={(stars) => target(i, { stars: Number(stars) })}
                 options={[
-                  { id: '1', name: 'One star' },
-                  { id: '2', name: 'Two stars' },
-                  { id: '3', name: 'Three stars' },
+                  { id: '1', name: strings.oneStar },
+                  { id: '2', name: strings.twoStars },
+                  { id: '3', name: strings.threeStars },
                 ]}
               />
-              <Quiet onPress={() => set({ targets: targets.filter((x) => x !== t) })}>Not this one</Quiet>
+              <Quiet onPress={() => set({ targets: targets.filter((x) => x !== t) })}>{strings.notThisOne}</Quiet>
             </Fields>
           </One>
         ))}
         <TaxonPicker
-          label="Add what to look for"
+          label={strings.addWhatToLookFor}
           useful
           onPick={(t) =>
             targets.some((x) => x.taxon === t.id) ||
@@ -132,17 +132,17 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
         />
       </Group>
       <Group>
-        <h2>Where to go</h2>
+        <h2>{strings.whereToGo}</h2>
         {wrong.place && <p role="alert">{wrong.place}</p>}
         {places.map((p, i) => (
-          <One key={p.id} role="group" aria-label={p.name || `Place ${i + 1}`}>
+          <One key={p.id} role="group" aria-label={p.name || strings.place(i + 1)}>
             <Where at={p} onChange={(part) => place(i, part)} />
             <div>
-              <strong>What grows there:</strong>{' '}
+              <strong>{strings.whatGrowsThere}</strong>{' '}
               {(p.grows ?? []).map((id) => (
                 <Quiet
                   key={id}
-                  aria-label={`${guide?.nameOf(id) ?? id} does not grow there`}
+                  aria-label={strings.doesNotGrowThere(guide?.nameOf(id) ?? id)}
                   onPress={() => place(i, { grows: (p.grows ?? []).filter((x) => x !== id) })}
                 >
                   {guide?.nameOf(id) ?? id} ✕
@@ -155,7 +155,7 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
                 .map((t) => (
                   <Button
                     key={t.taxon}
-                    aria-label={`${guide?.nameOf(t.taxon) ?? t.taxon} grows there`}
+                    aria-label={strings.growsThere(guide?.nameOf(t.taxon) ?? t.taxon)}
                     onPress={() => place(i, { grows: [...(p.grows ?? []), t.taxon] })}
                   >
                     + {guide?.nameOf(t.taxon) ?? t.taxon}
@@ -163,12 +163,12 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
                 ))}
             </Row>
             <Text
-              label="What is dangerous there: road, bog, ticks, the hunt"
+              label={strings.whatIsDangerousThereRoad}
               value={p.afoot ?? ''}
               onChange={(afoot) => place(i, { afoot })}
             />
             <Row>
-              <Quiet onPress={() => set({ places: places.filter((x) => x !== p) })}>Not this place</Quiet>
+              <Quiet onPress={() => set({ places: places.filter((x) => x !== p) })}>{strings.notThisPlace}</Quiet>
             </Row>
           </One>
         ))}
@@ -176,15 +176,15 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
           <Button
             onPress={() => set({ places: [...places, { ...o.start, id: newId(), name: '', grows: [], afoot: '' }] })}
           >
-            Add a place
+            {strings.addAPlace}
           </Button>
         </Row>
       </Group>
       <Group>
-        <Text label="Note" long value={o.note ?? ''} onChange={(note) => set({ note })} />
+        <Text label={strings.note} long value={o.note ?? ''} onChange={(note) => set({ note })} />
         <Row>
           <Primary type="submit" isDisabled={isPending}>
-            Plan it
+            {strings.planIt}
           </Primary>
           <Quiet
             onPress={() => {
@@ -192,9 +192,9 @@ export function AboutWalk({ form, outing, heading, isPending, onKeep, onStop }: 
               onStop();
             }}
           >
-            Leave it as it was
+            {strings.leaveItAsItWas}
           </Quiet>
-          {draft && <span role="status">Not kept yet.</span>}
+          {draft && <span role="status">{strings.notKeptYet}</span>}
         </Row>
       </Group>
     </form>
@@ -215,9 +215,9 @@ function Where({
   return (
     <>
       <Fields>
-        <Text label="Place" value={at.name ?? ''} onChange={(name) => onChange({ name })} />
+        <Text label={strings.place2} value={at.name ?? ''} onChange={(name) => onChange({ name })} />
         <Quantity
-          label="Latitude, degrees"
+          label={strings.latitudeDegrees}
           unit="deg"
           min={-90}
           max={90}
@@ -226,7 +226,7 @@ function Where({
           onChange={(latitude) => onChange({ latitude: latitude ?? 0 })}
         />
         <Quantity
-          label="Longitude, degrees"
+          label={strings.longitudeDegrees}
           unit="deg"
           min={-180}
           max={180}
@@ -249,10 +249,10 @@ function Where({
             )
           }
         >
-          I am there now
+          {strings.iAmThereNow}
         </Quiet>
       </Row>
-      {lost && <p role="alert">This device did not say where it is. Type the degrees instead.</p>}
+      {lost && <p role="alert">{strings.thisDeviceDidNotSay}</p>}
     </>
   );
 }

@@ -5,6 +5,7 @@ import type { GuideIndex } from '../../api/useGuide';
 import { Toggle } from '../../components/Buttons';
 import { Tick } from '../../components/Tick';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 const List = styled.ul`
   li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 4px 14px; align-items: center; padding: 6px 0; border-top: 1px solid ${c('mist')}; break-inside: avoid; }
@@ -29,15 +30,9 @@ export function Bag({
 }) {
   const packed = kit.filter((k) => walk.bag[k.item] === 'packed').length;
   return (
-    <section aria-label="The bag" id="bag">
-      <h2>
-        The bag: {packed} of {kit.length} packed
-      </h2>
-      <p>
-        {walk.state === 'planned'
-          ? 'Tick what is in it. When the walk begins, tools that are not ticked are taken as not with you.'
-          : 'Tools that are not ticked are taken as not with you.'}
-      </p>
+    <section aria-label={strings.theBag} id="bag">
+      <h2>{strings.theBagOfPacked(packed, kit.length)}</h2>
+      <p>{walk.state === 'planned' ? strings.tickWhatIsInIt : strings.toolsThatAreNotTicked}</p>
       <List>
         {kit.map((k) => {
           const is = walk.bag[k.item] ?? '';
@@ -54,15 +49,15 @@ export function Bag({
                 data-screen-only
                 isSelected={is === 'missing'}
                 isDisabled={!open}
-                aria-label={`I have no ${k.item}`}
+                aria-label={strings.iHaveNo(k.item)}
                 onChange={(on) => onChange({ do: 'pack', item: k.item, is: on ? 'missing' : '' })}
               >
-                I have none
+                {strings.iHaveNone}
               </Toggle>
               <small>
                 {k.lacking && k.stops.length > 0 && (
                   <span className="stops">
-                    Not with you: {k.stops.map((t) => guide.nameOf(t).toLowerCase()).join(' and ')} cannot be told.{' '}
+                    {strings.notWithYouCannotBe(k.stops.map((t) => guide.nameOf(t).toLowerCase()).join(' and '))}
                   </span>
                 )}
                 {k.for.join(' ')}

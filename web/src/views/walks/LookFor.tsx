@@ -5,6 +5,7 @@ import { useLookFor } from '../../api/useLookFor';
 import { Button } from '../../components/Buttons';
 import { Waiting } from '../../components/Page';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 import { toldWords, tools } from './words';
 
 const List = styled.ul`
@@ -26,13 +27,13 @@ export function LookFor({ walk, onAdd }: { walk: Schema['Walk']; onAdd: (taxon: 
             <Link href={`/guide/${x.taxon}`}>{x.display_name}</Link> {'★'.repeat(x.stars)}
             <small>
               {toldWords[x.told]}
-              {x.missing.length > 0 && ` without ${tools(x.missing)}`}
-              {x.from && `; it can be named from ${x.from} on`}
+              {x.missing.length > 0 && strings.without(tools(x.missing))}
+              {x.from && strings.itCanBeNamedFrom(x.from)}
               {x.found && '. It grows at one of your places'}
             </small>
           </span>
-          <Button aria-label={`Look for ${x.display_name} too`} onPress={() => onAdd(x.taxon)}>
-            Add
+          <Button aria-label={strings.lookForToo(x.display_name)} onPress={() => onAdd(x.taxon)}>
+            {strings.add}
           </Button>
         </li>
       ))}
@@ -40,12 +41,12 @@ export function LookFor({ walk, onAdd }: { walk: Schema['Walk']; onAdd: (taxon: 
   );
   return (
     <>
-      {data.length === 0 && <p>Nothing else in this guide is in season there that day.</p>}
-      {rows(can, 'To look for')}
+      {data.length === 0 && <p>{strings.nothingElseInThisGuide}</p>}
+      {rows(can, strings.toLookFor)}
       {cannot.length > 0 && (
         <>
-          <h3>These cannot be told that day</h3>
-          {rows(cannot, 'Cannot be told that day')}
+          <h3>{strings.theseCannotBeToldThat}</h3>
+          {rows(cannot, strings.cannotBeToldThatDay)}
         </>
       )}
     </>

@@ -6,6 +6,7 @@ import type { GuideIndex } from '../../api/useGuide';
 import { Stalk } from '../../components/Harm';
 import { harmWords, partWords } from '../../components/words';
 import { c } from '../../theme/tokens';
+import { strings } from './strings';
 import { toldWords, tools, whole } from './words';
 
 const Box = styled.section`
@@ -62,45 +63,53 @@ export function Target({
       </h2>
       <p>
         <span className={`told ${tell.told}`}>{toldWords[tell.told]}</span>
-        {tell.told === 'cannot' && tell.missing.length > 0 && ` without ${tools(tell.missing)}`}
-        {tell.told === 'cannot' && tell.from && `; it can be named from ${tell.from} on`}. {advice?.state}. {t.pieces}{' '}
-        wanted, {'★'.repeat(t.stars ?? 1)}. {advice?.own} {advice?.rain}
+        {tell.told === 'cannot' && tell.missing.length > 0 && strings.without(tools(tell.missing))}
+        {tell.told === 'cannot' && tell.from && strings.itCanBeNamedFrom(tell.from)}
+        {strings.wanted(
+          advice?.state ?? '',
+          t.pieces ?? 1,
+          '★'.repeat(t.stars ?? 1),
+          advice?.own ?? '',
+          advice?.rain ?? '',
+        )}
       </p>
       {open.length > 0 && tell.told === 'depends' && (
         <p>
-          Even after all checks {open.length === 1 ? 'one harmful kind' : `${open.length} harmful kinds`} may still be
-          it: {open.map((x) => guide.nameOf(x.taxon).toLowerCase()).join(', ')}. Then leave it.
+          {strings.evenAfterAllChecksMay(
+            open.length === 1 ? strings.oneHarmfulKind : strings.harmfulKinds(open.length),
+            open.map((x) => guide.nameOf(x.taxon).toLowerCase()).join(', '),
+          )}
         </p>
       )}
       {tell.told !== 'not-in-season' && field.length > 0 && (
         <>
-          <h3>
-            How it is told: {whole(tell.first_minutes)} for the first, {whole(tell.further_minutes)} for each more
-          </h3>
+          <h3>{strings.howItIsToldFor(whole(tell.first_minutes), whole(tell.further_minutes))}</h3>
           <ol>
             {field.map((k) => (
               <li key={k.character}>{said(k.character)}</li>
             ))}
           </ol>
-          {tell.at_home.length > 0 && <p>At home: {tell.at_home.map((k) => said(k).toLowerCase()).join(', ')}.</p>}
+          {tell.at_home.length > 0 && (
+            <p>{strings.atHome(tell.at_home.map((k) => said(k).toLowerCase()).join(', '))}</p>
+          )}
         </>
       )}
-      <h3>Harmful, and about there that day: {t.dangers.length}</h3>
-      <Dangers aria-label={`Dangers: ${t.display_name}`}>
+      <h3>{strings.harmfulAndAboutThereThat(t.dangers.length)}</h3>
+      <Dangers aria-label={strings.dangers(t.display_name)}>
         {t.dangers.map((d, i) => (
           <li key={d.taxon} hidden={!all && i >= first}>
             <Stalk thorns={harmWords[d.harm].thorns} small />
             <div>
               <Link href={`/guide/${d.taxon}`}>{d.display_name}</Link>{' '}
               <span className="harm">{harmWords[d.harm].say}</span>
-              {d.open && <b> Not surely told that day.</b>}
+              {d.open && <b>{strings.notSurelyToldThatDay}</b>}
               <small>
                 {d.tell ||
-                  (d.told_by.length > 0 && `Told by: ${d.told_by.map((k) => said(k).toLowerCase()).join(', ')}.`)}
+                  (d.told_by.length > 0 && strings.toldBy(d.told_by.map((k) => said(k).toLowerCase()).join(', ')))}
               </small>
               <small>
-                {d.shows.length > 0 && `To be seen of it: ${d.shows.map(partWords).join(', ')}. `}
-                {d.ground.length > 0 && `Same ground: ${d.ground.map((g) => stateName(guide, g)).join(', ')}.`}
+                {d.shows.length > 0 && strings.toBeSeenOfIt(d.shows.map(partWords).join(', '))}
+                {d.ground.length > 0 && strings.sameGround(d.ground.map((g) => stateName(guide, g)).join(', '))}
               </small>
             </div>
           </li>
@@ -108,13 +117,13 @@ export function Target({
       </Dangers>
       {t.dangers.length > first && (
         <More type="button" aria-expanded={all} onClick={() => setAll(!all)} data-screen-only>
-          {all ? 'Fewer' : `${t.dangers.length - first} more`}
+          {all ? strings.fewer : `${t.dangers.length - first} more`}
         </More>
       )}
       {advice?.harvest && <p>{advice.harvest}</p>}
       {advice?.cautions && (
         <p>
-          <b>Caution:</b> {advice.cautions}
+          <b>{strings.caution}</b> {advice.cautions}
         </p>
       )}
     </Box>

@@ -18,6 +18,7 @@ import { c, face } from '../../theme/tokens';
 import { AboutWalk } from './AboutWalk';
 import { Bag } from './Bag';
 import { LookFor } from './LookFor';
+import { strings } from './strings';
 import { Target } from './Target';
 import { stateWords, tools, whole } from './words';
 
@@ -50,7 +51,7 @@ export default function Walk({ id }: { id: string }) {
   const { mutate, isPending } = useChangeWalk();
   const [changing, setChanging] = useState(false);
   const [, go] = useLocation();
-  useTitle(walk && `Walk: ${walk.outing.name || walk.outing.date}`);
+  useTitle(walk && strings.walk(walk.outing.name || walk.outing.date));
   const change = (what: WalkChange) => mutate({ id, change: what });
   useShortcuts({
     z: () => walk?.can_undo && change({ do: 'undo' }),
@@ -61,40 +62,43 @@ export default function Walk({ id }: { id: string }) {
   const open = walk.state !== 'ended' && !walk.deleted;
   return (
     <Page style={{ maxWidth: 1180 }}>
-      <h1>{o.name || 'A walk'}</h1>
+      <h1>{o.name || strings.aWalk}</h1>
       <p>
-        {stateWords[walk.state]} · {o.date} · {o.minutes} minutes · from {o.start.name || 'the start'}
-        {o.who ? ` · ${o.who}` : ''}
+        {stateWords[walk.state]}
+        {strings.minutesFrom(o.date, o.minutes, o.start.name || strings.theStart, o.who ? ` · ${o.who}` : '')}
       </p>
       {walk.deleted && (
         <p>
-          This walk is deleted. <Button onPress={() => change({ do: 'restore' })}>Bring it back</Button>
+          {strings.thisWalkIsDeleted}
+          <Button onPress={() => change({ do: 'restore' })}>{strings.bringItBack}</Button>
         </p>
       )}
       {o.note && <p>{o.note}</p>}
       <Row data-screen-only>
         {open && walk.state === 'planned' && (
           <Primary isDisabled={isPending} onPress={() => change({ do: 'begin' })}>
-            Begin the walk
+            {strings.beginTheWalk}
           </Primary>
         )}
-        {open && walk.state === 'under-way' && <Primary onPress={() => go(`/?walk=${id}`)}>Look at a find</Primary>}
-        {walk.state === 'ended' && <Button onPress={() => change({ do: 'reopen' })}>Reopen it</Button>}
-        <Link href={`/cards?walk=${id}`}>Pocket cards</Link>
-        {(o.targets ?? []).length > 0 && <a href="#bag">The bag</a>}
+        {open && walk.state === 'under-way' && (
+          <Primary onPress={() => go(`/?walk=${id}`)}>{strings.lookAtAFind}</Primary>
+        )}
+        {walk.state === 'ended' && <Button onPress={() => change({ do: 'reopen' })}>{strings.reopenIt}</Button>}
+        <Link href={`/cards?walk=${id}`}>{strings.pocketCards}</Link>
+        {(o.targets ?? []).length > 0 && <a href="#bag">{strings.theBag}</a>}
         <Button isDisabled={!walk.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-          Undo
+          {strings.undo}
         </Button>
         <Button isDisabled={!walk.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-          Redo
+          {strings.redo}
         </Button>
-        {open && !changing && <Quiet onPress={() => setChanging(true)}>Change the walk</Quiet>}
+        {open && !changing && <Quiet onPress={() => setChanging(true)}>{strings.changeTheWalk}</Quiet>}
       </Row>
       {changing && open && (
         <AboutWalk
           form={`walk:${id}`}
           outing={o}
-          heading="What the walk is about"
+          heading={strings.whatTheWalkIsAbout}
           isPending={isPending}
           onStop={() => setChanging(false)}
           onKeep={(outing, kept) =>
@@ -113,13 +117,14 @@ export default function Walk({ id }: { id: string }) {
       {walk.ending && <Ending ending={walk.ending} />}
       {walk.trouble && <p role="alert">{walk.trouble}</p>}
       {walk.records.length > 0 && (
-        <section aria-label="Looked at on this walk">
-          <h2>Looked at on this walk</h2>
+        <section aria-label={strings.lookedAtOnThisWalk}>
+          <h2>{strings.lookedAtOnThisWalk}</h2>
           <ul>
             {walk.records.map((r) => (
               <li key={r.id}>
                 <Link href={`/bench/${r.id}`}>
-                  {r.working_name || (r.kingdom === 'fungi' ? 'A mushroom without a name' : 'A plant without a name')}
+                  {r.working_name ||
+                    (r.kingdom === 'fungi' ? strings.aMushroomWithoutAName : strings.aPlantWithoutAName)}
                 </Link>
                 {r.verdict ? `: ${verdictWords[r.verdict].short}` : ''}
               </li>
@@ -155,46 +160,44 @@ function Planned({
   const stopped = plan.kit.find((k) => k.lacking && k.stops.length > 0);
   return (
     <>
-      <Band aria-label="The round">
+      <Band aria-label={strings.theRound}>
         <strong className="big">
           {bare
-            ? 'Choose what to look for.'
+            ? strings.chooseWhatToLookFor
             : r.chosen.length === 0
-              ? 'Nothing of this can be looked for.'
+              ? strings.nothingOfThisCanBe
               : `${whole(plan.minutes)} of ${o.minutes}: ${r.chosen.map((t) => guide.nameOf(t).toLowerCase()).join(', ')}.`}
         </strong>
         {stopped && (
           <span>
-            Without {tools([stopped.item])}, {stopped.stops.map((t) => guide.nameOf(t).toLowerCase()).join(' and ')}{' '}
-            cannot be told.
+            {strings.withoutCannotBeTold(
+              tools([stopped.item]),
+              stopped.stops.map((t) => guide.nameOf(t).toLowerCase()).join(' and '),
+            )}
           </span>
         )}
         {r.through.length > 0 && (
           <ol>
             {r.through.map((p, i) => (
-              <li key={p}>
-                {nameOf(p)}, {whole(r.legs[i] ?? 0)} on foot
-              </li>
+              <li key={p}>{strings.onFoot(nameOf(p), whole(r.legs[i] ?? 0))}</li>
             ))}
-            <li>
-              Back to {o.start.name || 'the start'}, {whole(r.legs.at(-1) ?? 0)}
-            </li>
+            <li>{strings.backTo(o.start.name || strings.theStart, whole(r.legs.at(-1) ?? 0))}</li>
           </ol>
         )}
         {r.chosen.length > 0 && (
           <p>
-            {r.optimal
-              ? 'No round within the time has more stars; that is proved.'
-              : 'So many places are too many to prove it the best; it is a good one.'}{' '}
-            Ways are straight lines made a third longer, at {imperial ? 'three miles' : '5 km'} an hour and an hour for{' '}
-            {imperial ? '2,000 ft' : '600 m'} up.
+            {strings.waysAreStraightLinesMade(
+              r.optimal ? strings.noRoundWithinTheTime : strings.soManyPlacesAreToo,
+              imperial ? strings.threeMiles : '5 km',
+              imperial ? '2,000 ft' : '600 m',
+            )}
           </p>
         )}
         {r.left_out.length > 0 && (
           <ul>
             {r.left_out.map((l) => (
               <li key={l.taxon}>
-                <b>Left out: {guide.nameOf(l.taxon)}.</b> {l.why}
+                <b>{strings.leftOut(guide.nameOf(l.taxon))}</b> {l.why}
               </li>
             ))}
           </ul>
@@ -215,21 +218,19 @@ function Planned({
         <div>
           {!bare && <Bag walk={walk} kit={plan.kit} guide={guide} open={open} onChange={onChange} />}
           {plan.places.some((p) => p.scouting.length > 0 || p.afoot) && (
-            <section aria-label="What to look out for">
-              <h2>What to look out for</h2>
+            <section aria-label={strings.whatToLookOutFor}>
+              <h2>{strings.whatToLookOutFor}</h2>
               {plan.places.map((p) => (
                 <div key={p.id}>
                   <strong>{p.name}</strong>
                   <ul>
                     {p.afoot && (
                       <li>
-                        <b>Mind:</b> {p.afoot}
+                        <b>{strings.mind}</b> {p.afoot}
                       </li>
                     )}
                     {p.scouting.map((s) => (
-                      <li key={s.taxon}>
-                        {guide.nameOf(s.taxon)}, from afar: {s.says}
-                      </li>
+                      <li key={s.taxon}>{strings.fromAfar(guide.nameOf(s.taxon), s.says)}</li>
                     ))}
                   </ul>
                 </div>
@@ -239,7 +240,7 @@ function Planned({
         </div>
       </Columns>
       {open && (
-        <Folded open={bare} heading={<h2>What else is there to look for</h2>}>
+        <Folded open={bare} heading={<h2>{strings.whatElseIsThereTo}</h2>}>
           {() => (
             <LookFor
               walk={walk}
@@ -260,11 +261,11 @@ function Planned({
 /** What came of a walk. */
 function Ending({ ending: e }: { ending: Schema['Ending'] }) {
   return (
-    <section aria-label="What came of it">
-      <h2>What came of it</h2>
-      <p>Found: {e.found || 'nothing noted'}</p>
-      <p>Taken: {e.taken || 'nothing noted'}</p>
-      <p>Left: {e.left || 'nothing noted'}</p>
+    <section aria-label={strings.whatCameOfIt}>
+      <h2>{strings.whatCameOfIt}</h2>
+      <p>{strings.found(e.found || strings.nothingNoted)}</p>
+      <p>{strings.taken(e.taken || strings.nothingNoted)}</p>
+      <p>{strings.left(e.left || strings.nothingNoted)}</p>
     </section>
   );
 }
@@ -283,7 +284,7 @@ function End({
   const [left, setLeft] = useState('');
   if (walk.state !== 'under-way' || walk.deleted) return null;
   return (
-    <Folded open={false} heading={<h2>End the walk</h2>}>
+    <Folded open={false} heading={<h2>{strings.endTheWalk}</h2>}>
       {() => (
         <form
           onSubmit={(ev) => {
@@ -291,12 +292,12 @@ function End({
             onChange({ do: 'end', ending: { found, taken, left } });
           }}
         >
-          <Text label="Found" long value={found} onChange={setFound} />
-          <Text label="Taken" long value={taken} onChange={setTaken} />
-          <Text label="Left, and why" long value={left} onChange={setLeft} />
+          <Text label={strings.found2} long value={found} onChange={setFound} />
+          <Text label={strings.taken2} long value={taken} onChange={setTaken} />
+          <Text label={strings.leftAndWhy} long value={left} onChange={setLeft} />
           <Row>
             <Primary type="submit" isDisabled={isPending}>
-              The walk is over
+              {strings.theWalkIsOver}
             </Primary>
           </Row>
         </form>

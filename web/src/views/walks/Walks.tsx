@@ -12,6 +12,7 @@ import { Page, Waiting } from '../../components/Page';
 import { useToday } from '../../components/useToday';
 import { c, narrow } from '../../theme/tokens';
 import { AboutWalk } from './AboutWalk';
+import { strings } from './strings';
 import { stateWords } from './words';
 
 const List = styled.ul`
@@ -44,16 +45,13 @@ export default function Walks() {
   };
   return (
     <Page>
-      <h1 tabIndex={-1}>Walks</h1>
-      <p>
-        The evening before: what is there to look for, what looks like it in the same ground, what tells them apart that
-        day, what goes in the bag, and which of it fits into the time.
-      </p>
+      <h1 tabIndex={-1}>{strings.walks}</h1>
+      <p>{strings.theEveningBeforeWhatIs}</p>
       {planning ? (
         <AboutWalk
           form="walk:new"
           outing={first}
-          heading="A new walk"
+          heading={strings.aNewWalk}
           onStop={() => setPlanning(false)}
           isPending={isPending}
           onKeep={(outing, kept) => {
@@ -71,11 +69,11 @@ export default function Walks() {
         />
       ) : (
         <Row style={{ marginTop: 12 }}>
-          <Primary onPress={() => setPlanning(true)}>Plan a walk</Primary>
+          <Primary onPress={() => setPlanning(true)}>{strings.planAWalk}</Primary>
         </Row>
       )}
-      {data.length === 0 && !planning && <p>No walk was planned yet.</p>}
-      <List aria-label="Walks">
+      {data.length === 0 && !planning && <p>{strings.noWalkWasPlannedYet}</p>}
+      <List aria-label={strings.walks}>
         {data.map((w) => (
           <li key={w.id}>
             <strong>{stateWords[w.state]}</strong>
@@ -90,7 +88,7 @@ export default function Walks() {
               </small>
             </div>
             <Button
-              aria-label={`Delete the walk ${w.name || w.date}`}
+              aria-label={strings.deleteTheWalk(w.name || w.date)}
               isDisabled={isPending}
               onPress={() =>
                 mutate(
@@ -98,14 +96,17 @@ export default function Walks() {
                   {
                     onSuccess: () =>
                       tell({
-                        text: 'The walk was deleted.',
-                        action: { name: 'Bring it back', do: () => mutate({ id: w.id, change: { do: 'restore' } }) },
+                        text: strings.theWalkWasDeleted,
+                        action: {
+                          name: strings.bringItBack,
+                          do: () => mutate({ id: w.id, change: { do: 'restore' } }),
+                        },
                       }),
                   },
                 )
               }
             >
-              Delete
+              {strings.deleteWord}
             </Button>
           </li>
         ))}

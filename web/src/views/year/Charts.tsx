@@ -1,7 +1,9 @@
 import { scaleLinear, scaleSqrt } from 'd3-scale';
 import styled from 'styled-components';
 import type { Schema } from '../../api/client';
+import { monthNames } from '../../components/guideWords';
 import { c, narrow } from '../../theme/tokens';
+import { strings } from './strings';
 
 type Tally = Schema['Tally'];
 type Entry = Schema['Entry'];
@@ -25,8 +27,6 @@ const Wide = styled.div`
   overflow-x: auto;
   ${narrow} { margin: 0 -26px; padding: 0 26px; svg { width: 760px; } }
 `;
-
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** How wide a day is, how high a month, and where the days begin. */
 const wide = 26;
@@ -63,14 +63,14 @@ export function Days({
       <Drawing
         viewBox={`0 0 ${begins + 31 * wide} ${12 * high + 18}`}
         role="group"
-        aria-label={`The days of ${year}: the table below says the same`}
+        aria-label={strings.theDaysOfTheTable(year)}
       >
         {[1, 10, 20, 30].map((d) => (
           <text key={d} x={begins + (d - 0.5) * wide} y="12" textAnchor="middle">
             {d}
           </text>
         ))}
-        {months.map((m, i) => (
+        {monthNames.map((m, i) => (
           <g key={m}>
             <text x="0" y={18 + (i + 0.65) * high}>
               {m}
@@ -148,7 +148,7 @@ export function Margins({ year, entries }: { year: number; entries: Entry[] }) {
   const x = scaleLinear([Date.UTC(year, 0, 1), Date.UTC(year, 11, 31)], [30, 790]);
   const y = scaleLinear([0, top], [150, 12]);
   return (
-    <Drawing viewBox="0 0 800 176" role="group" aria-label={`Margins in ${year}: the list below says the same`}>
+    <Drawing viewBox="0 0 800 176" role="group" aria-label={strings.marginsInTheListBelow(year)}>
       {Array.from({ length: top + 1 }, (_, n) => (
         <g key={n}>
           <path className="axis" d={`M30 ${y(n)}H790`} />
@@ -157,14 +157,14 @@ export function Margins({ year, entries }: { year: number; entries: Entry[] }) {
           </text>
         </g>
       ))}
-      {months.map((m, i) => (
+      {monthNames.map((m, i) => (
         <text key={m} x={x(Date.UTC(year, i, 15))} y="170" textAnchor="middle">
           {m}
         </text>
       ))}
       {entries.map((e) => (
         <circle key={e.id} className="seen" cx={x(Date.parse(e.date))} cy={y(e.margin ?? 0)} r="7">
-          <title>{`${e.date}: ${e.name}, margin ${e.margin}`}</title>
+          <title>{strings.margin(e.date, e.name, e.margin ?? '')}</title>
         </circle>
       ))}
     </Drawing>
@@ -183,7 +183,7 @@ const Season = styled.svg`
 export function OwnDays({ year, days }: { year: number; days: string[] }) {
   const first = Date.UTC(year, 0, 1);
   return (
-    <Season viewBox="0 0 365 14" preserveAspectRatio="none" role="img" aria-label={`Own days: ${days.join(', ')}`}>
+    <Season viewBox="0 0 365 14" preserveAspectRatio="none" role="img" aria-label={strings.ownDays(days.join(', '))}>
       {days.map((d) => (
         <path key={d} className="own" d={`M${(Date.parse(d) - first) / 86_400_000} 2V12`} />
       ))}

@@ -12,6 +12,7 @@ import { useSift } from '../../components/useSift';
 import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
 import { Days, Margins, OwnDays, Ranks, tallyWords } from './Charts';
+import { strings } from './strings';
 
 type Entry = Schema['Entry'];
 
@@ -85,7 +86,7 @@ export default function Year() {
   ];
   return (
     <Page>
-      <h1>The year {y.year}</h1>
+      <h1>{strings.theYear(y.year)}</h1>
       <Row data-screen-only style={{ marginBottom: 10 }}>
         {y.years.map((n) => (
           <Button key={n} isDisabled={n === y.year} onPress={() => sift('year', String(n))}>
@@ -93,24 +94,29 @@ export default function Year() {
           </Button>
         ))}
       </Row>
-      {y.entries.length === 0 && <p>Nothing is kept of this year. What you find, gather and eat stands here.</p>}
+      {y.entries.length === 0 && <p>{strings.nothingIsKeptOfThis}</p>}
       {y.entries.length > 0 && (
         <>
           <p>
             <strong>
-              {y.found} found, {grams(y.taken_g)} taken, {y.left} left, {y.meals} {y.meals === 1 ? 'meal' : 'meals'}.
-            </strong>{' '}
-            A circle is larger the more was found; it is filled where something was taken, and dashed round where it was
-            eaten.
+              {strings.foundTakenLeft(
+                y.found,
+                grams(y.taken_g),
+                y.left,
+                y.meals,
+                y.meals === 1 ? strings.meal : strings.meals,
+              )}
+            </strong>
+            {strings.aCircleIsLargerThe}
           </p>
           <Days year={y.year} days={y.days} grams={grams} onDay={pick('day')} />
           {kind && (
-            <section aria-label="What it is made of">
+            <section aria-label={strings.whatItIsMadeOf}>
               <h2>
                 {kind === 'day' || kind === 'why' ? key : name(key)}: {picked.length}{' '}
-                {picked.length === 1 ? 'entry' : 'entries'}
+                {picked.length === 1 ? strings.entry : strings.entries}
               </h2>
-              <List aria-label="Entries">
+              <List aria-label={strings.entries2}>
                 {picked.map((e) => (
                   <li key={`${e.kind} ${e.id}`}>
                     <Link href={addressOf(e)}>{e.name}</Link>{' '}
@@ -122,31 +128,31 @@ export default function Year() {
                   </li>
                 ))}
               </List>
-              <Quiet onPress={() => sift('of', '')}>Close the list</Quiet>
+              <Quiet onPress={() => sift('of', '')}>{strings.closeTheList}</Quiet>
             </section>
           )}
-          <h2>By kind</h2>
-          <Ranks label="By kind" rows={ranks(y.taxa)} onPick={pick('taxon')} />
-          <h2>By place</h2>
-          {y.places.length === 0 && <p>No place was named.</p>}
-          <Ranks label="By place" rows={ranks(y.places)} onPick={pick('place')} />
-          <h2>By person</h2>
-          <Ranks label="By person" rows={ranks(y.people)} onPick={pick('person')} />
-          <h2>What was left, and why</h2>
-          {y.left_why.length === 0 && <p>No piece was left for a reason.</p>}
+          <h2>{strings.byKind}</h2>
+          <Ranks label={strings.byKind} rows={ranks(y.taxa)} onPick={pick('taxon')} />
+          <h2>{strings.byPlace}</h2>
+          {y.places.length === 0 && <p>{strings.noPlaceWasNamed}</p>}
+          <Ranks label={strings.byPlace} rows={ranks(y.places)} onPick={pick('place')} />
+          <h2>{strings.byPerson}</h2>
+          <Ranks label={strings.byPerson} rows={ranks(y.people)} onPick={pick('person')} />
+          <h2>{strings.whatWasLeftAndWhy}</h2>
+          {y.left_why.length === 0 && <p>{strings.noPieceWasLeftFor}</p>}
           <Ranks
-            label="Why it was left"
+            label={strings.whyItWasLeft}
             rows={y.left_why.map((w) => ({ key: w.why, name: w.why, value: w.left, says: String(w.left) }))}
             onPick={pick('why')}
           />
-          <h2>How far it lay from a harmful one</h2>
+          <h2>{strings.howFarItLayFrom}</h2>
           {margins.length === 0 ? (
-            <p>Nothing was cleared.</p>
+            <p>{strings.nothingWasCleared}</p>
           ) : (
             <>
-              <p>By how many slips at once what was cleared lay away from a harmful kind.</p>
+              <p>{strings.byHowManySlipsAt}</p>
               <Margins year={y.year} entries={margins} />
-              <List aria-label="Margins">
+              <List aria-label={strings.margins}>
                 {margins.map((e) => (
                   <li key={e.id}>
                     <Link href={addressOf(e)}>{e.name}</Link>{' '}
@@ -158,7 +164,7 @@ export default function Year() {
               </List>
             </>
           )}
-          <h2>Own days beside the almanac</h2>
+          <h2>{strings.ownDaysBesideTheAlmanac}</h2>
           {y.taxa.slice(0, drawn).map((t) => {
             const there = almanac?.taxa.find((a) => a.taxon === t.key);
             const days = ofYear(t.key);
@@ -166,21 +172,21 @@ export default function Year() {
             return (
               <div key={t.key} style={{ margin: '10px 0' }}>
                 <strong>{name(t.key)}</strong>
-                <Strip spans={there.spans} today={almanac?.today ?? 1} label={`${name(t.key)}, the almanac`} />
+                <Strip spans={there.spans} today={almanac?.today ?? 1} label={strings.theAlmanac(name(t.key))} />
                 <OwnDays year={y.year} days={days} />
               </div>
             );
           })}
-          <Folded open={false} heading={<h2>The days as a table</h2>}>
+          <Folded open={false} heading={<h2>{strings.theDaysAsATable}</h2>}>
             {() => (
               <Table>
                 <thead>
                   <tr>
-                    <th>Day</th>
-                    <th>Found</th>
-                    <th>Taken</th>
-                    <th>Left</th>
-                    <th>Meals</th>
+                    <th>{strings.day}</th>
+                    <th>{strings.found}</th>
+                    <th>{strings.taken}</th>
+                    <th>{strings.left}</th>
+                    <th>{strings.meals2}</th>
                   </tr>
                 </thead>
                 <tbody>

@@ -1,0 +1,40 @@
+/** What is put into a sentence. */
+type Said = string | number;
+
+/** All that this view says, part by part, in the order in which it is said. */
+export const strings = {
+  // Emergency
+  wasNotRuledOutOn: 'was not ruled out on the record',
+  oneSlipOnTheRecord: 'one slip on the record would bring it back',
+  wasRuledOutOnThe: 'was ruled out on the record',
+  isTakenForIt: 'is mistaken for it',
+  whenItsFirstSignsBegin: 'when its first signs begin is not known',
+  firstSignsToAfterEating: (what: Said, what2: Said) => `first signs ${what} to ${what2} after eating`,
+  poisonCentre: 'Poison centre',
+  emergencyService: 'Emergency service',
+  somebodyIsIll: 'Somebody is ill',
+  noNumberIsSet: 'No number is set',
+  callTheNumberOfYour: 'Call the number of your country. Set it here for the next time.',
+  whatStandsHereHoldsAll: (message: Said) => `${message} What stands here holds all the same.`,
+  whatWasEaten: (what: Said) => `What was eaten${what}`,
+  whoIsIll: 'Who is ill',
+  everybody: 'Everybody',
+  whenTheFirstSignCame: 'When the first sign came',
+  printItOnOnePage: 'Print it on one page',
+  whichSignsInTheirOrder: 'Which signs, in their order',
+  itWasNotedAndIs: 'It was noted, and is told before the next meal.',
+  noteIt: 'Note it',
+  firstSign: (what: Said) => `First sign: ${what}.`,
+  noWildMealIsNoted: 'No wild meal is noted in the three weeks before.',
+  noWildMealWasEver: 'No wild meal was ever noted here. Say what was eaten as well as you can.',
+  mealOf: (what: Said) => `Meal of ${what}`,
+  theRecord: 'the record',
+  sayWhenTheFirstSign: 'Say when the first sign came: then it is told which of these fit.',
+  whatStandsNearestToIt: 'What it is most easily mistaken for',
+  itFits: ': it fits',
+  itDoesNotFitAnd: ': it does not fit, but is still possible',
+  moreMealsStandInThe: (length: Said) => `More meals stand in the program: ${length} in three weeks.`,
+  noteAMealThatIs: 'Note a meal that is missing',
+  whoEatsHere: 'Who eats here',
+  toTheNumbers: 'To the numbers',
+} as const;

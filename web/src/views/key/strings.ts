@@ -1,0 +1,55 @@
+/** What is put into a sentence. */
+type Said = string | number;
+
+/** All that this view says, part by part, in the order in which it is said. */
+export const strings = {
+  // Key
+  aKey: 'A key',
+  fewQuestionsFirmOnesFirst:
+    'A few questions, the surest first, until one name is left. That gives you a name; it rules out nothing harmful. The bench does that.',
+  whatItIsFor: 'What it is for',
+  whatIsIt: 'What is it?',
+  aMushroom: 'A mushroom',
+  aPlant: 'A plant',
+  whenWasItFound: 'When was it found?',
+  anyMonth: 'Any month',
+  howFarOnIsIt: 'How far on is it?',
+  anyStage: 'Any stage',
+  young: 'Young',
+  fullGrown: 'Full-grown',
+  old: 'Old',
+  onlyWhatICanSee: 'Only what I can see without touching',
+  theContinentIsThatOf: 'The continent is that of your settings.',
+  ofEveryContinentTheSettings: 'Of every continent; the settings can name yours.',
+  walkIt: 'Start',
+  theWholeKeyToPrint: 'The whole key, to print',
+  thereIsNoSuchKey: 'There is no such key.',
+  chooseAnotherPart: 'Choose another part',
+  oneNameIsLeft: 'One name is left',
+  noNameIsLeft: 'No name is left',
+  nothingTellsTheseApartHere: 'Nothing tells these apart here',
+  beware: 'Beware: ',
+  oneName: 'one name',
+  cantTellFollowEveryWay: "Can't tell: keep every name",
+  backAStep: 'Back a step',
+  anotherKey: 'Another key',
+  toTheBenchWithThese: 'To the bench with these readings',
+  nothingInThisPartOf: 'Nothing in this part of the guide is like that. Leave it.',
+  is: 'is',
+  are: 'are',
+  everyAnswerWasKeptOn: 'Every answer was kept on a record.',
+  ofThisPartLeftThe: (left: Said, what: Said, what2: Said) =>
+    `${left} of this part ${what} left, the gravest first. ${what2}`,
+  namesLeft: 'Names left',
+  allNames: (length: Said) => `All ${length} names`,
+  mushrooms: 'mushrooms',
+  plants: 'plants',
+  aKeyTo: (taxa: Said, what: Said) => `A key to ${taxa} ${what}`,
+  aKeyGivesAName:
+    "A key gives a name. It rules nothing out: never eat on its word. Where you can't tell, follow every way.",
+  backToWalking: 'Back to walking',
+  print: 'Print',
+  asText: 'As text',
+  asJson: 'As JSON',
+  theKey: 'The key',
+} as const;

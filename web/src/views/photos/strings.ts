@@ -1,0 +1,78 @@
+/** What is put into a sentence. */
+type Said = string | number;
+
+/** All that this view says, part by part, in the order in which it is said. */
+export const strings = {
+  // ColourAt
+  compareAColour: 'Compare a colour',
+  aCameraDecidesForItself:
+    'A camera decides for itself what white is, and leaves tint the light under them. Without a white card the colour may be far off. It stays a hint either way: nothing is cleared by it alone.',
+  whatItIsTheColour: 'What it is the colour of',
+  whatItComesNearTo: 'What it comes near to',
+  wasReadAsNotSure: (name: Said) => `${name} was read, as not sure.`,
+  readItSoAsNot: 'Read it so, as not sure',
+  pressOtherSpots: 'Press other spots',
+  // Measure
+  measure: 'Measure',
+  bothMustLieAtThe:
+    'Both must lie at the same distance from the camera: a ruler nearer to it makes the specimen too small.',
+  whatYouKnowTheLength: 'What you know the length of',
+  sayWhatItIs: 'Say what it is',
+  soMuchOfARuler: 'So much of a ruler …',
+  somethingElse: 'Something else …',
+  whatItIs: 'What it is',
+  betweenTheTwoPoints: 'Between the two points',
+  itsLength: 'Its length',
+  keepItForOtherTimes: 'Keep it for other times',
+  howFarEitherMayLean: 'How far either may lean away from the camera',
+  laidFlatSeenFromRight: 'Laid flat, seen from right above',
+  aLittle10Degrees: 'A little: 10 degrees',
+  clearly20Degrees: 'Clearly: 20 degrees',
+  much35Degrees: 'Much: 35 degrees',
+  whatYouMeasure: 'What you measure',
+  sayWhatYouKnowThe: 'Say what you know the length of, and how long it is.',
+  to: (low: Said, high: Said, unit: Said) => `${low} to ${high} ${unit}`,
+  thePointsWerePutOn: 'The points were put on a small picture: go nearer, put them again, and the range is closer.',
+  bothLaySideBySide: 'Both lay side by side, at the same distance from the camera',
+  it: 'It',
+  wasReadAsTo: (what: Said, low: Said, high: Said, unit: Said) => `${what} was read as ${low} to ${high} ${unit}.`,
+  asNotSure: ', as not sure',
+  readItOnTheRecord: (what: Said) => `Read it on the record${what}`,
+  putThePointsAgain: 'Put the points again',
+  // Photo
+  n1PressOneEndOf: '1. Press one end of the thing whose length you know.',
+  n2PressItsOtherEnd: '2. Press its other end.',
+  n3NowPressOneEnd: '3. Now press one end of what you measure.',
+  n4PressItsOtherEnd: '4. Press its other end.',
+  fourPointsArePutWhat: 'Four points are put: what comes of it stands below.',
+  n1PressTheSpotWhose: '1. Press the spot whose colour you ask for.',
+  n2NowPressTheWhite: '2. Now press the white card, if one is on it.',
+  theColourIsCorrectedBy: 'The colour is corrected by the card: what it comes near to stands below.',
+  photograph: (title: Said) => `Photograph: ${title}`,
+  backToWhatItIs: 'Back to what it is of',
+  theFileIsKeptAs: ' The file is kept as it came; take the photograph again if you can.',
+  itIsBeingMadeReady: 'It is being made ready …',
+  whatToDoWithIt: 'What to do with it',
+  look: 'Look',
+  colour: 'Colour',
+  thisPhotographIsDeleted: 'This photograph is deleted. ',
+  bringItBack: 'Bring it back',
+  takenByTheCamerasClock: (what: Said) => `Taken ${what}, by the camera's clock.`,
+  whenItWasTakenIs: 'When it was taken is not known.',
+  pixels: (what: Said, clock: Said, width: Said, height: Said) => `${what} ${clock} ${width} × ${height} pixels. `,
+  theCameraWroteIntoIt:
+    'The camera wrote into it where it was taken; that stays on this machine, and is left out when you give it away.',
+  writtenUnderIt: 'Written under it',
+  keepIt: 'Keep it',
+  undo: 'Undo',
+  redo: 'Redo',
+  giveItAwayAFile: 'Give it away: a file without what the camera wrote into it',
+  thePhotographWasDeleted: 'The photograph was deleted.',
+  deleteIt: 'Delete it',
+  // Picture
+  thePhotographPutPointOf: (what: Said, most: Said) =>
+    `The photograph: put point ${what} of ${most}. Arrow keys move the cross, Enter puts it.`,
+  nearer: 'Nearer',
+  farther: 'Farther',
+  takeTheLastPointBack: 'Take the last point back',
+} as const;
