@@ -1,4 +1,5 @@
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
+import { useDeferredValue } from 'react';
 import { answered, api } from './client';
 
 /** How soon a list is asked for again of which something is being worked out anew, in ms. */
@@ -15,5 +16,7 @@ export function useRecords(q: string, deleted = false) {
     placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => (state.data?.pages.some((p) => p.rows.some((r) => r.stale)) ? again : false),
   });
-  return { data: data?.pages.flatMap((p) => p.rows), ...rest };
+  // As useGently does: the first answer is drawn a little at a time.
+  const drawn = useDeferredValue(data, undefined);
+  return { data: drawn && data?.pages.flatMap((p) => p.rows), ...rest };
 }

@@ -1,12 +1,11 @@
-import { type ReactNode, Suspense, useEffect, useRef, useState } from 'react';
+import { type ReactNode, type RefObject, Suspense, useEffect, useRef, useState } from 'react';
 
 /** How near, in pixels, something comes to what is seen before it is made. */
 const near = 200;
 
-/** Something that is made when it is about to be seen; on paper too. */
-export function Nearby({ children }: { children: () => ReactNode }) {
+/** Whether something is about to be seen, or was; on paper everything is. */
+export function useNear(place: RefObject<Element | null>): boolean {
   const [there, setThere] = useState(false);
-  const place = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (there || !place.current) return;
     const show = () => setThere(true);
@@ -19,6 +18,13 @@ export function Nearby({ children }: { children: () => ReactNode }) {
       seen.disconnect();
       removeEventListener('beforeprint', show);
     };
-  }, [there]);
+  }, [there, place]);
+  return there;
+}
+
+/** Something that is made when it is about to be seen; on paper too. */
+export function Nearby({ children }: { children: () => ReactNode }) {
+  const place = useRef<HTMLDivElement>(null);
+  const there = useNear(place);
   return <div ref={place}>{there && <Suspense>{children()}</Suspense>}</div>;
 }

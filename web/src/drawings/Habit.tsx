@@ -90,6 +90,33 @@ const swords: Record<string, string> = {
   apart: 'fine:M30 150l4 -3M46 150l4 -3M62 150l4 -3M78 150l4 -3',
 };
 
+/** What is seen on a stem that stands upright: blotches, hairs; nothing on other stems. */
+const onStem: Record<string, Record<string, string>> = {
+  'stem-blotches': {
+    blotched: `solid:${[56, 68, 82, 98, 108, 122, 138].map((y, i) => disc(60 + (i % 2 ? 1 : -1), y, 2.4)).join('')}`,
+    flushed: ':M58 100V146M62 100V146',
+  },
+  'stem-hair': {
+    downy: `fine:${[50, 60, 78, 86, 102, 122, 140].map((y) => `M60 ${y}l-3 -1M60 ${y + 3}l3 -1`).join('')}`,
+    'short-hairs': `fine:${[52, 62, 80, 102, 124, 142].map((y) => `M60 ${y}l-5 -2M60 ${y + 3}l5 -2`).join('')}`,
+    bristly: `fine:${[52, 62, 80, 102, 124, 142].map((y) => `M60 ${y}l-9 -3M60 ${y + 4}l9 -3`).join('')}`,
+    'one-line': `fine:${[50, 56, 62, 78, 84, 100, 106, 122, 140].map((y) => `M60 ${y}l4 -2`).join('')}`,
+  },
+};
+
+/** What stands below an umbel and below its parts, in the box of the umbel. */
+const belowUmbel: Record<string, Record<string, string>> = {
+  'umbel-bracts': {
+    several: 'fine:M60 54l-14 6M60 54l14 6M60 54l-8 12M60 54l8 12',
+    feathered: 'fine:M60 54l-18 8M52 57l-2 6M46 60l0 6M60 54l18 8M68 57l2 6M74 60l0 6M60 54v16',
+  },
+  'umbel-bracteoles': {
+    'all-round': 'fine:M18 26l-6 4M18 26l6 4M60 14l-6 4M60 14l6 4M102 26l-6 4M102 26l6 4',
+    'outer-side': 'fine:M18 26l-10 6M38 18l-8 6M82 18l8 6M102 26l10 6',
+    hanging: ':M18 26v18M14 26v14M38 18v18M60 14v18M82 18v18M102 26v18M106 26v14',
+  },
+};
+
 /** A fern's young coil, in the midst of its fronds. */
 const coil = 'M60 146C60 130 52 118 60 110C68 104 74 114 67 118C62 120 61 113 66 114';
 
@@ -120,6 +147,12 @@ export function Habit({ shown, sizes = {}, unknown = true }: Props) {
           {inked(swords[shown['leaf-bases'] ?? ''] ?? '')}
         </Part>
       )}
+      {pose.upright &&
+        Object.entries(onStem).map(([of, states]) => (
+          <Part key={of} of={of} state={shown[of]}>
+            {inked(states[shown[of] ?? ''] ?? '')}
+          </Part>
+        ))}
       <Heads pose={pose} shown={shown} unknown={unknown} />
       {shown.root !== undefined ? (
         <Part of="root" state={shown.root} transform="translate(24 132) scale(0.6)">
@@ -168,6 +201,12 @@ function Heads({ pose, shown, unknown }: { pose: Pose; shown: Shown; unknown: bo
     return pose.tips.map(([x, y, s]) => (
       <Part key={x} of={of} state={state} transform={`translate(${x - 60 * s} ${y - 94 * s}) scale(${s})`}>
         {parts[of]?.[state]}
+        {state === 'umbel' &&
+          Object.entries(belowUmbel).map(([below, states]) => (
+            <Part key={below} of={below} state={shown[below]}>
+              {inked(states[shown[below] ?? ''] ?? '')}
+            </Part>
+          ))}
       </Part>
     ));
   const [x, y, s] = pose.tips[0] ?? [60, 42, 0.45];

@@ -34,7 +34,7 @@ export const Sheet = styled.svg`
   }
   @media screen and (prefers-color-scheme: dark) and (forced-colors: none) {
     [data-tinted] :is(.fill, .paper, .here, .fine) { stroke: ${c('onZest')}; }
-    [data-tinted] .solid { fill: ${c('onZest')}; }
+    [data-tinted]:not([data-part='root']) .solid { fill: ${c('onZest')}; }
   }
   @media (forced-colors: active) { stroke: CanvasText; }
 `;

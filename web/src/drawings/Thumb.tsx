@@ -1,6 +1,7 @@
-import { memo } from 'react';
+import { memo, useDeferredValue, useRef } from 'react';
 import styled from 'styled-components';
 import { useFigures } from '../api/useFigures';
+import { useNear } from '../components/Nearby';
 import { usePlainPen } from '../components/usePlainPen';
 import { c } from '../theme/tokens';
 import { Habit } from './lazy';
@@ -28,9 +29,13 @@ export const Thumb = memo(function Thumb({
   kingdom: string;
   size?: number;
 }) {
-  const figure = useFigures()?.[taxon];
+  const place = useRef<HTMLSpanElement>(null);
+  const near = useNear(place);
+  const known = useFigures()?.[taxon];
+  // Drawn when it is about to be seen, and a little at a time: a list of names must not wait for its pictures.
+  const figure = useDeferredValue(near ? known : undefined, undefined);
   return (
-    <Frame $size={size} aria-hidden>
+    <Frame ref={place} $size={size} aria-hidden>
       {figure ? <Small kingdom={kingdom} shown={figure.shown} sizes={figure.sizes} /> : <span className="none" />}
     </Frame>
   );

@@ -17,6 +17,8 @@ export interface Pose {
   outline?: string;
   /** Where leaves stand, stem by stem, from the foot up. */
   seats: Seat[][];
+  /** Whether it is one stem that stands upright, on which blotches and hairs are seen. */
+  upright?: boolean;
   /** Where it comes out of the ground. */
   foot: [number, number];
   /** How long a leaf is drawn. */
@@ -26,6 +28,7 @@ export interface Pose {
 }
 
 const upright: Pose = {
+  upright: true,
   stems: 'M60 42V148',
   stout: 2,
   seats: [
@@ -46,7 +49,7 @@ const pole = 'M57 4V152M63 4V152';
 
 const poses = {
   upright,
-  rosette: { ...upright, stems: '', seats: [] },
+  rosette: { ...upright, upright: false, stems: '', seats: [] },
   scape: { ...upright, seats: [] },
   creeping: {
     stems: 'M8 147C38 141 72 149 112 141M94 143C98 126 94 110 96 96',

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 export type Strokes = Record<string, Record<string, string>>;
 
 export function inked(strokes: string): ReactNode {
+  if (!strokes) return null;
   return strokes.split('|').map((stroke) => {
     const [cls, d] = stroke.split(':');
     return <path key={stroke} className={cls || undefined} d={d} />;

@@ -6,6 +6,7 @@ import { Button } from '../../components/Buttons';
 import { byWord } from '../../components/byWord';
 import { Stalk } from '../../components/Harm';
 import { lazily } from '../../components/lazily';
+import { useNarrow } from '../../components/useNarrow';
 import { harmWords } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { Lookalike } from './Lookalike';
@@ -29,6 +30,9 @@ interface Props {
   onPick: (character: string) => void;
 }
 
+/** How many canes stand open on a phone. */
+const openOnPhone = 2;
+
 /**
  * Every harmful species as a cane: the cuts made, the cuts missing, and where it could still be cut. The few that matter now
  * stand open; the others are folded, by family, and can be searched.
@@ -38,8 +42,9 @@ export function Lookalikes(props: Props) {
   const standing = ruling.harmful.filter((h) => h.status !== 'out');
   const down = ruling.harmful.filter((h) => h.status === 'out');
   const now = new Set(ruling.holding.filter((h) => h.now).map((h) => h.taxon));
-  const first = standing.filter((h) => now.has(h.taxon));
-  const others = standing.filter((h) => !now.has(h.taxon));
+  const narrow = useNarrow();
+  const first = standing.filter((h) => now.has(h.taxon)).slice(0, narrow ? openOnPhone : standing.length);
+  const others = standing.filter((h) => !first.includes(h));
   return (
     <Box aria-label={strings.harmfulSpeciesStillStanding}>
       <h2>{standing.length > 0 ? strings.stillStanding(standing.length) : strings.noneIsStanding}</h2>

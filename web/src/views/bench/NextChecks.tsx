@@ -2,6 +2,7 @@ import styled from 'styled-components';
 import type { Ruling } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
 import { Button } from '../../components/Buttons';
+import { useNarrow } from '../../components/useNarrow';
 import { minutes } from '../../components/words';
 import { c } from '../../theme/tokens';
 import { strings } from './strings';
@@ -24,7 +25,8 @@ interface Props {
 
 /** What comes after the question that is asked now. */
 export function NextChecks({ ruling, guide, shown, onPick }: Props) {
-  const rest = ruling.next.filter((s) => s.character !== shown).slice(0, 4);
+  const most = useNarrow() ? 2 : 4;
+  const rest = ruling.next.filter((s) => s.character !== shown).slice(0, most);
   if (rest.length === 0) return null;
   return (
     <List>

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useSearchParams } from 'wouter';
-import type { Lacks } from '../../api/client';
+import type { Character, Lacks } from '../../api/client';
 import { useChangeRecord } from '../../api/useChangeRecord';
 import { useComparison } from '../../api/useComparison';
 import { useGuide } from '../../api/useGuide';
@@ -224,7 +224,14 @@ function Table({
           </div>
         ))}
         {data.rows.map((r) => (
-          <Line key={r.character} row={r} number={numbered.indexOf(r) + 1} columns={columns} record={record} />
+          <Line
+            key={r.character}
+            row={r}
+            character={guide?.character(r.character)}
+            number={numbered.indexOf(r) + 1}
+            columns={columns}
+            record={record}
+          />
         ))}
       </Grid>
       {data.rows.length === 0 && <p>{guide ? strings.nothingThatCanBeSeen : ''}</p>}
@@ -234,17 +241,17 @@ function Table({
 
 function Line({
   row,
+  character,
   number,
   columns,
   record,
 }: {
   row: Laid['rows'][number];
+  character: Character | undefined;
   number: number;
   columns: number[];
   record: string;
 }) {
-  const { guide } = useGuide();
-  const character = guide?.character(row.character);
   return (
     <>
       <div className="name">

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useLocation } from 'wouter';
 import { newId, type Schema } from '../../api/client';
@@ -7,6 +7,7 @@ import { useMap } from '../../api/useMap';
 import { Button, Primary, Quiet, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
+import { lazily } from '../../components/lazily';
 import { Waiting } from '../../components/Page';
 import { Pick } from '../../components/Pick';
 import { Quantity } from '../../components/Quantity';
@@ -14,8 +15,11 @@ import { Tick } from '../../components/Tick';
 import { useSift } from '../../components/useSift';
 import { c, narrow } from '../../theme/tokens';
 import { DetailsForm } from './DetailsForm';
-import MapView, { type Drawn, type OnMap } from './MapView';
+import type { Drawn, OnMap } from './MapView';
 import { strings } from './strings';
+
+/** The map comes after the list: it is the heaviest part of the program. */
+const MapView = lazily(() => import('./MapView'));
 
 const Both = styled.div`
   display: grid;
@@ -105,15 +109,17 @@ export default function Places() {
   return (
     <Both>
       <div className="map">
-        <MapView
-          label={strings.mapOfThePlaces}
-          looks={looks.length > 0 ? looks : [{ latitude: 49.3, longitude: 19.3 }]}
-          things={things}
-          me={me}
-          drawn={drawn}
-          onPress={(to) => !drawn && go(to)}
-          onTap={drawn ? add : undefined}
-        />
+        <Suspense>
+          <MapView
+            label={strings.mapOfThePlaces}
+            looks={looks.length > 0 ? looks : [{ latitude: 49.3, longitude: 19.3 }]}
+            things={things}
+            me={me}
+            drawn={drawn}
+            onPress={(to) => !drawn && go(to)}
+            onTap={drawn ? add : undefined}
+          />
+        </Suspense>
       </div>
       <div className="side">
         <h1>{strings.places}</h1>
