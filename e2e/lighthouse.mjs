@@ -1,12 +1,10 @@
 // What Lighthouse says of every main view on a phone: npm run lighthouse [-- BINARY [RUNS [VIEW …]]]. It starts the program on
 // demo data of its own, takes the median of five runs of each view and, where all views were asked for, writes the table
 // into docs/speed-on-a-phone.md. Lighthouse reckons a slow phone: a processor four times slower and a slow network.
-import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import lighthouse from 'lighthouse';
+import { browserPath, served } from './program.mjs';
 
 const [binary = '../bin/thicket', runs = '5', ...only] = process.argv.slice(2);
 const record = (n) => `01960000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -36,16 +34,11 @@ const views = {
 
 const port = 18_743;
 const debugging = 18_744;
-const base = `http://127.0.0.1:${port}`;
-const folder = mkdtempSync(join(tmpdir(), 'thicket-lighthouse-'));
-const program = spawn(binary, ['serve', '--demo', '--addr', `127.0.0.1:${port}`, '--data', folder], { stdio: 'ignore' });
 const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)];
 
-try {
-  while (!(await fetch(`${base}/healthz`).catch(() => null))?.ok) await new Promise((later) => setTimeout(later, 50));
-  const at = process.env.CHROMIUM ?? ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find((p) => existsSync(p));
+await served(binary, port, async (base) => {
   const browser = await chromium.launch({
-    executablePath: at,
+    executablePath: browserPath,
     args: ['--no-sandbox', '--disable-dev-shm-usage', `--remote-debugging-port=${debugging}`],
   });
   const rows = [];
@@ -102,7 +95,4 @@ try {
     const was = readFileSync(doc, 'utf8');
     writeFileSync(doc, was.replace(/(<!-- table -->\n)[\s\S]*?(<!-- end -->)/, `$1${table}$2`));
   }
-} finally {
-  program.kill('SIGTERM');
-  rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
-}
+});

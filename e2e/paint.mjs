@@ -1,23 +1,15 @@
 // How long it takes from a press on an answer to the verdict painted, in headless Chromium at 390 × 844:
 // node paint.mjs BINARY [PRESSES]. It starts the program on demo data of its own, presses the first answer of what is asked
 // on fresh records one after the other, and tells the median, on the machine as it is and with a processor four times slower.
-import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { browserPath, served } from './program.mjs';
 
 const [binary, presses = '24'] = process.argv.slice(2);
 const port = 18_741;
-const base = `http://127.0.0.1:${port}`;
-const data = mkdtempSync(join(tmpdir(), 'thicket-paint-'));
-const program = spawn(binary, ['serve', '--demo', '--addr', `127.0.0.1:${port}`, '--data', data], { stdio: 'ignore' });
 const quantile = (list, q) => list.toSorted((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * q))];
 
-try {
-  while (!(await fetch(`${base}/healthz`).catch(() => null))?.ok) await new Promise((later) => setTimeout(later, 50));
-  const at = process.env.CHROMIUM ?? ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find((p) => existsSync(p));
-  const browser = await chromium.launch({ executablePath: at, args: ['--no-sandbox', '--disable-dev-shm-usage'] });
+await served(binary, port, async (base) => {
+  const browser = await chromium.launch({ executablePath: browserPath, args: ['--no-sandbox', '--disable-dev-shm-usage'] });
   for (const rate of [1, 4]) {
     const page = await browser.newPage({ viewport: { width: 390, height: 844 }, locale: 'en-GB' });
     const throttled = await page.context().newCDPSession(page);
@@ -43,10 +35,7 @@ try {
     await page.close();
   }
   await browser.close();
-} finally {
-  program.kill('SIGTERM');
-  rmSync(data, { recursive: true, force: true, maxRetries: 5 });
-}
+});
 
 /** In the page: presses the first answer, and tells when it was drawn as pressed, and when the next question stood there. */
 async function press() {

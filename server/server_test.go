@@ -433,3 +433,38 @@ func TestMisspeltNamesAreFound(t *testing.T) {
 		t.Errorf("%d of %d misspelt names find nothing of theirs: %q", len(missed), tried, missed)
 	}
 }
+
+// Small figures show the characters that were asked for alone; what harms says which useful ones it is mistaken for, and by which tell.
+func TestFiguresAndWhatIsMistaken(t *testing.T) {
+	r := serve(t)
+	var figures map[string]app.Figure
+	r.do("GET", "/api/v1/figures?of=cap-shape&of=stem-width&of=growth-form", "", &figures)
+	g := shipped(t)
+	if len(figures) != len(g.Taxa) {
+		t.Errorf("%d figures of %d taxa", len(figures), len(g.Taxa))
+	}
+	chanterelle := figures["cantharellus-cibarius"]
+	if chanterelle.Shown["cap-shape"] != "funnel" || len(chanterelle.Shown) != 1 || chanterelle.Sizes["stem-width"] <= 0 || len(chanterelle.Sizes) != 1 {
+		t.Errorf("the chanterelle's is %+v", chanterelle)
+	}
+	if figures["toxicodendron-radicans"].Shown["growth-form"] != "woody-climber" {
+		t.Errorf("poison ivy's is %+v", figures["toxicodendron-radicans"])
+	}
+	for i := range g.Taxa {
+		of := &g.Taxa[i]
+		if of.ID != "omphalotus-olearius" && of.ID != "toxicodendron-radicans" {
+			continue
+		}
+		var page app.TaxonPage
+		r.do("GET", "/api/v1/taxa/"+of.ID+"/page", "", &page)
+		if len(page.TakenAs) == 0 {
+			t.Errorf("%s is mistaken for nothing", of.ID)
+		}
+		for _, as := range page.TakenAs {
+			n := slices.IndexFunc(g.Taxa, func(x guide.Taxon) bool { return x.ID == as.Taxon.ID })
+			if n < 0 || !slices.ContainsFunc(g.Taxa[n].Lookalikes, func(l guide.Lookalike) bool { return l.Taxon == of.ID && l.Tell == as.Tell }) {
+				t.Errorf("%s: %s does not list it, or with another tell", of.ID, as.Taxon.ID)
+			}
+		}
+	}
+}

@@ -137,12 +137,15 @@ func (a *asker) ahead(options []option) {
 	})
 }
 
-// comparable counts the first options among which gain alone decides.
-func (a *asker) comparable(options []option) int {
+// comparable counts the first options that are played to the end.
+func (a *asker) comparable(options []option) int { return min(triedOptions, a.alike(options)) }
+
+// alike counts the first options among which gain alone decides.
+func (a *asker) alike(options []option) int {
 	careful := a.r.Fits().Meets(a.g.Touching)
 	for i := range options {
 		o, first := &options[i], &options[0]
-		if i == triedOptions || o.demand != first.demand || o.home != first.home || careful && o.lookOnly != first.lookOnly {
+		if o.demand != first.demand || o.home != first.home || careful && o.lookOnly != first.lookOnly {
 			return i
 		}
 	}

@@ -86,13 +86,8 @@ const (
 
 // putObvious puts first what is obvious and promises most, if anything is that could come first at all.
 func (a *asker) putObvious(options []option) bool {
-	careful := a.r.Fits().Meets(a.g.Touching)
-	for i, o := range options {
-		first := &options[0]
-		if o.demand != first.demand || o.home != first.home || careful && o.lookOnly != first.lookOnly {
-			return false
-		}
-		if a.g.Columns[o.column].Obvious && (len(a.s.Entries) == 0 || o.perMinute() >= obviousShare*first.perMinute()) {
+	for i, o := range options[:a.alike(options)] {
+		if a.g.Columns[o.column].Obvious && (len(a.s.Entries) == 0 || o.perMinute() >= obviousShare*options[0].perMinute()) {
 			copy(options[1:i+1], options[:i])
 			options[0] = o
 			return true

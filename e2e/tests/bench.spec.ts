@@ -24,6 +24,44 @@ test('looked at to touch it, what burns is what must be ruled out', async ({ pag
   ]);
 });
 
+test('to touch is chosen at the start, and goes with a key', async ({ page }) => {
+  const only = page.getByRole('radio', { name: 'Only to touch, cut or clear' });
+  await page.goto('/');
+  await page.getByLabel('Day').fill('2026-06-20');
+  await only.click();
+  await expect(page.getByText('Nothing is said about eating it.')).toBeVisible();
+  await page.getByRole('button', { name: 'A plant' }).click();
+  const canes = page.getByRole('region', { name: /still standing/ });
+  await expect(canes.getByRole('heading', { level: 3 })).toContainText(['Wolfsbane', 'Monkshood']);
+  await page.goto('/');
+  await only.click();
+  await page.getByRole('link', { name: 'Answer a few questions' }).click();
+  await expect(only).toBeChecked();
+  await page.getByLabel('What is it?').selectOption('plantae');
+  await page.getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('group').getByRole('button').first().click();
+  await page.getByRole('button', { name: /To the bench/ }).click();
+  await expect(canes).toBeVisible();
+  const record = await (
+    await page.request.get(`/api/v1${new URL(page.url()).pathname.replace('bench', 'records')}`)
+  ).json();
+  expect(record.about.purpose).toBe('touch');
+});
+
+test('a warning folds once an answer was given under it, and stays so', async ({ page }) => {
+  await begin(page, 'A plant', '2026-06-20');
+  const before = page.getByRole('complementary', { name: 'Before you touch it' });
+  await expect(before).toContainText('Hemlock may still be it');
+  await expect(before.getByRole('button')).toHaveCount(0);
+  await asking(page).getByRole('group', { name: 'Kind of plant' }).getByRole('button').first().click();
+  const line = before.getByRole('button', { name: 'Do not touch it yet. Not for beginners.' });
+  await expect(line).toHaveAttribute('aria-expanded', 'false');
+  await page.reload();
+  await line.click();
+  await expect(line).toHaveAttribute('aria-expanded', 'true');
+  await expect(before.getByText('The carrot family', { exact: false })).toBeVisible();
+});
+
 test('a gated plant is shown to somebody, unless one was taught', async ({ page }) => {
   await page.goto(demo(9));
   await expect(verdict(page)).toHaveText('Show it to somebody who was taught.');

@@ -37,6 +37,23 @@ test('families fold, with pictures; what harms says what it is mistaken for; a t
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Side by side');
 });
 
+test('figures have their colours, named beside them, and can be had without', async ({ page }) => {
+  await page.goto('/guide/cantharellus-cibarius');
+  const tinted = page
+    .getByRole('img', { name: 'Golden chanterelle, drawn from what the guide says' })
+    .locator('[data-tinted]');
+  await expect(tinted.first()).toBeAttached();
+  await expect(page.getByText('Colour outside: yellow', { exact: false })).toBeVisible();
+  await expect(page.getByText('Colours are only hints.')).toBeVisible();
+  await page.getByRole('button', { name: 'Without colours' }).click();
+  await expect(tinted).toHaveCount(0);
+  await page.reload(); // the device keeps it
+  await expect(page.getByRole('button', { name: 'Show colours' })).toBeVisible();
+  await expect(tinted).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show colours' }).click();
+  await expect(tinted.first()).toBeAttached();
+});
+
 test("a taxon's page shows stages, lookalikes and where it comes from, and starts a record", async ({ page }) => {
   await page.goto('/guide/amanita-phalloides');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Death cap');

@@ -1,6 +1,6 @@
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
 import { answered, api } from './client';
+import { useDrawn } from './useGently';
 
 /** How soon a list is asked for again of which something is being worked out anew, in ms. */
 const again = 700;
@@ -16,7 +16,6 @@ export function useRecords(q: string, deleted = false) {
     placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => (state.data?.pages.some((p) => p.rows.some((r) => r.stale)) ? again : false),
   });
-  // As useGently does: the first answer is drawn a little at a time.
-  const drawn = useDeferredValue(data, undefined);
-  return { data: drawn && data?.pages.flatMap((p) => p.rows), ...rest };
+  const drawn = useDrawn(data);
+  return { data: drawn?.pages.flatMap((p) => p.rows), ...rest };
 }

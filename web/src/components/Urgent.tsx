@@ -7,6 +7,7 @@ import { useSettings } from '../api/useSettings';
 import { useUrgent } from '../api/useUrgent';
 import { c } from '../theme/tokens';
 import { Button } from './Buttons';
+import { keep, kept } from './onDevice';
 import { readyToRing, ring } from './ring';
 import { strings } from './strings';
 import { left, useTick } from './timers';
@@ -26,22 +27,6 @@ const Bar = styled.aside<{ $quiet?: boolean }>`
 
 /** For how long, in ms, a reminder stays away that was put off. Common practice; no source. */
 const later = 30 * 60_000;
-
-function kept(name: string): string | null {
-  try {
-    return localStorage.getItem(name);
-  } catch {
-    return null; // where nothing may be kept, one is reminded again
-  }
-}
-
-function keep(name: string, value: string) {
-  try {
-    localStorage.setItem(name, value);
-  } catch {
-    // as above
-  }
-}
 
 /** Tells the device, once for each thing and where it allows that. */
 function notify(id: string, title: string, body: string) {

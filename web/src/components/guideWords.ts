@@ -1,4 +1,5 @@
 import type { Character, Score, Use } from '../api/client';
+import { monthsInFull } from './words';
 
 /** What a taxon is taken for. It says what people do, never that this piece may be eaten. */
 export const useWords: Record<Exclude<Use, 'none'>, string> = {
@@ -8,7 +9,7 @@ export const useWords: Record<Exclude<Use, 'none'>, string> = {
   medicinal: 'gathered as a herb',
 };
 
-export const monthNames = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+export const monthNames = monthsInFull.map((m) => m.slice(0, 3));
 
 /** When a state is shown. */
 export const whenWords: Record<string, string> = {

@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from './said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -109,6 +108,9 @@ export const strings = {
   found: (label: Said) => `Found: ${label}`,
   ofSomethingToTake: ' of something to take',
   thisGuideHasNoSuch: (what: Said) => `This guide has no such name${what}.`,
+  // UndoRedo
+  undo: 'Undo',
+  redo: 'Redo',
   // Urgent
   aSporePrintCanBe: (what: Said) => `A spore print can be looked at now: ${what}`,
   itsTimeHasCome: (what: Said) => `Its time has come: ${what}`,

@@ -1,16 +1,9 @@
 import { useSyncExternalStore } from 'react';
+import { keep, kept } from './onDevice';
 
 const name = 'plain-pen';
 const listeners = new Set<() => void>();
-let plain = read();
-
-function read(): boolean {
-  try {
-    return localStorage.getItem(name) === 'yes';
-  } catch {
-    return false; // where nothing may be kept, figures begin in their colours
-  }
-}
+let plain = kept(name) === 'yes';
 
 /** Whether figures are drawn on this device with the plain pen, without colours, and how that is changed. */
 export function usePlainPen(): [boolean, (plain: boolean) => void] {
@@ -25,11 +18,7 @@ export function usePlainPen(): [boolean, (plain: boolean) => void] {
     now,
     (to) => {
       plain = to;
-      try {
-        localStorage.setItem(name, to ? 'yes' : 'no');
-      } catch {
-        // it holds until the page is left
-      }
+      keep(name, to ? 'yes' : 'no');
       for (const changed of listeners) changed();
     },
   ];

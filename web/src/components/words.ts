@@ -61,7 +61,7 @@ export const purposes: { id: 'eat' | 'touch'; name: string }[] = [
 ];
 
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
-const monthsInFull = [
+export const monthsInFull = [
   'January',
   'February',
   'March',

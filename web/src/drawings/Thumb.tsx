@@ -1,4 +1,4 @@
-import { memo, useDeferredValue, useRef } from 'react';
+import { useDeferredValue, useRef } from 'react';
 import styled from 'styled-components';
 import { useFigures } from '../api/useFigures';
 import { useNear } from '../components/Nearby';
@@ -20,29 +20,20 @@ const Frame = styled.span<{ $size: number }>`
 `;
 
 /** A small figure of a taxon, drawn from what the guide says of it. It is decoration: the name stands beside it. */
-export const Thumb = memo(function Thumb({
-  taxon,
-  kingdom,
-  size = 72,
-}: {
-  taxon: string;
-  kingdom: string;
-  size?: number;
-}) {
+export function Thumb({ taxon, kingdom, size = 72 }: { taxon: string; kingdom: string; size?: number }) {
   const place = useRef<HTMLSpanElement>(null);
   const near = useNear(place);
   const known = useFigures()?.[taxon];
   // Drawn when it is about to be seen, and a little at a time: a list of names must not wait for its pictures.
-  const figure = useDeferredValue(near ? known : undefined, undefined);
+  const figure = useDeferredValue(near ? known : undefined);
   return (
     <Frame ref={place} $size={size} aria-hidden>
       {figure ? <Small kingdom={kingdom} shown={figure.shown} sizes={figure.sizes} /> : <span className="none" />}
     </Frame>
   );
-});
+}
 
-/** A small figure of what was read of a specimen. */
-export function Small({ kingdom, shown, sizes }: { kingdom: string; shown: Shown; sizes: Sizes }) {
+function Small({ kingdom, shown, sizes }: { kingdom: string; shown: Shown; sizes: Sizes }) {
   const [plain] = usePlainPen();
   return (
     <Tints value={plain ? {} : tintsOf(shown, false)}>

@@ -5,7 +5,7 @@ import type { Harm, Schema } from '../../api/client';
 import { useAlmanac } from '../../api/useAlmanac';
 import { useChangeAlmanac } from '../../api/useChangeAlmanac';
 import { useSettings } from '../../api/useSettings';
-import { Button, Quiet, Row, Toggle } from '../../components/Buttons';
+import { Quiet, Row, Toggle } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
 import { monthNames } from '../../components/guideWords';
@@ -14,6 +14,7 @@ import { Page, Waiting } from '../../components/Page';
 import { Pick } from '../../components/Pick';
 import { Stars } from '../../components/Stars';
 import { Strip } from '../../components/Strip';
+import { UndoRedo } from '../../components/UndoRedo';
 import { inUnits, withUnit } from '../../components/units';
 import { useNarrow } from '../../components/useNarrow';
 import { useSift } from '../../components/useSift';
@@ -172,12 +173,7 @@ function Sifted({
         />
       </Filters>
       <Row data-screen-only>
-        <Button isDisabled={!data.can_undo} onPress={() => mutate({ do: 'undo' })}>
-          {strings.undo}
-        </Button>
-        <Button isDisabled={!data.can_redo} onPress={() => mutate({ do: 'redo' })}>
-          {strings.redo}
-        </Button>
+        <UndoRedo of={data} onChange={(change) => mutate(change)} />
         {chosen.length > 0 && <Quiet onPress={() => go(`/cards?${cards}`)}>{strings.cardsOfWhatIFollow}</Quiet>}
         <a href="/api/v1/calendar.ics" download>
           {strings.whatIFollowAsA}

@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -24,8 +23,6 @@ export const strings = {
   part: 'Part',
   theWholeOfIt: 'The whole of it',
   aDoubleAbout: 'Has a harmful lookalike',
-  undo: 'Undo',
-  redo: 'Redo',
   cardsOfWhatIFollow: 'Cards of what I follow',
   whatIFollowAsA: 'What I follow, as a calendar',
   seenFromTheDay: 'On the day',

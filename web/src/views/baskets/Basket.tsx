@@ -10,6 +10,7 @@ import { Folded } from '../../components/Folded';
 import { Page, Waiting } from '../../components/Page';
 import Photographs from '../../components/Photographs';
 import { Quantity } from '../../components/Quantity';
+import { UndoRedo } from '../../components/UndoRedo';
 import { withUnit } from '../../components/units';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
@@ -123,12 +124,7 @@ export default function Basket({ id }: { id: string }) {
       )}
       {open && !b.clean && <Piece picking={p} busy={isPending} onChange={change} />}
       <Row style={{ marginTop: 14 }} data-screen-only>
-        <Button isDisabled={!p.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-          {strings.undo}
-        </Button>
-        <Button isDisabled={!p.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-          {strings.redo}
-        </Button>
+        <UndoRedo of={p} busy={isPending} onChange={change} />
         {p.closed && !p.deleted && <Button onPress={() => change({ do: 'reopen' })}>{strings.reopenIt}</Button>}
       </Row>
       {open && <Numbers key={`${p.seen} ${p.g}`} picking={p} onChange={change} />}

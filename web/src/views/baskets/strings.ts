@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -17,8 +16,6 @@ export const strings = {
   afterTheNextPieceWaits: (clean: Said) =>
     `After ${clean}. The next piece waits for it, and so does everything you would put into your mouth.`,
   theyAreClean: 'They are clean',
-  undo: 'Undo',
-  redo: 'Redo',
   reopenIt: 'Reopen it',
   everyPiece: (length: Said) => `Every piece: ${length}`,
   pieces: 'Pieces',

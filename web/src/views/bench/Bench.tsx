@@ -11,6 +11,7 @@ import { Button, Row } from '../../components/Buttons';
 import { lazily } from '../../components/lazily';
 import { Nearby } from '../../components/Nearby';
 import { Waiting } from '../../components/Page';
+import { UndoRedo } from '../../components/UndoRedo';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
 import { verdictWords } from '../../components/words';
@@ -131,12 +132,7 @@ export default function Bench({ id }: { id: string }) {
         {record.about.place?.name ? `, ${record.about.place.name}` : ''}
         {record.about.date ? `, ${record.about.date}` : ''}
       </span>
-      <Button isDisabled={!record.can_undo} onPress={() => change({ do: 'undo' })}>
-        {strings.undo}
-      </Button>
-      <Button isDisabled={!record.can_redo} onPress={() => change({ do: 'redo' })}>
-        {strings.redo}
-      </Button>
+      <UndoRedo of={record} onChange={change} />
     </Tools>
   );
   const question = character && (

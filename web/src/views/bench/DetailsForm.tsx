@@ -6,6 +6,7 @@ import { Primary, Quiet, Row } from '../../components/Buttons';
 import { byWord } from '../../components/byWord';
 import { Text } from '../../components/Fields';
 import { Pick } from '../../components/Pick';
+import { purposes } from '../../components/words';
 import { strings } from './strings';
 
 const Form = styled.form`
@@ -69,10 +70,7 @@ export default function DetailsForm({ record, guide, draft, onDraft, onKeep }: P
         label={strings.lookedAtTo}
         value={about.purpose ?? 'eat'}
         onChange={(purpose) => set({ purpose: purpose as About['purpose'] })}
-        options={[
-          { id: 'eat', name: strings.eatIt },
-          { id: 'touch', name: strings.touchCutOrBurnIt },
-        ]}
+        options={purposes}
       />
       <Text label={strings.day} type="date" value={about.date ?? ''} onChange={(date) => set({ date })} />
       <Pick label={strings.stage} value={about.stage ?? ''} onChange={(stage) => set({ stage })} options={stages} />

@@ -3,6 +3,7 @@ import { Button as AriaButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Ruling, Schema } from '../../api/client';
 import type { GuideIndex } from '../../api/useGuide';
+import { keep, kept } from '../../components/onDevice';
 import { useNarrow } from '../../components/useNarrow';
 import { c } from '../../theme/tokens';
 import { strings } from './strings';
@@ -69,22 +70,6 @@ function says(x: Schema['Caution'], guide: GuideIndex): string {
   return x.taxon && x.code !== 'contact' ? `${guide.nameOf(x.taxon)}: ${x.text}` : x.text;
 }
 
-function kept(name: string): string[] {
-  try {
-    return localStorage.getItem(name)?.split(' ') ?? [];
-  } catch {
-    return []; // where nothing may be kept, it is said in full each time
-  }
-}
-
-function keep(name: string, value: string) {
-  try {
-    localStorage.setItem(name, value);
-  } catch {
-    // as above
-  }
-}
-
 const first = (code: string) => code === 'contact' || code === 'handling';
 
 /** So many names are told; the others are counted. */
@@ -96,16 +81,18 @@ function listed(names: string[]): string {
   return rest > 0 ? `${names.slice(0, named).join(', ')} or ${rest} more` : names.join(' or ');
 }
 
+const seenBefore = (key: string): string[] => kept(key)?.split(' ') ?? [];
+
 /** The warnings of a record that were shown before it was last answered, by their codes; for as long as the device keeps them. */
 function useSeen(record: string, changed: string, codes: string[]): boolean {
   const key = `warned-${record}`;
   const now = codes.join(' ');
   const stood = useRef({ changed, now });
-  const [seen, setSeen] = useState(() => kept(key));
+  const [seen, setSeen] = useState(() => seenBefore(key));
   useEffect(() => {
     // What stood there while an answer was given was seen.
     if (stood.current.changed !== changed) {
-      const all = [...new Set([...kept(key), ...stood.current.now.split(' ')])];
+      const all = [...new Set([...seenBefore(key), ...stood.current.now.split(' ')])];
       keep(key, all.join(' '));
       setSeen(all);
     }

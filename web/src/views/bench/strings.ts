@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -15,7 +14,6 @@ export const strings = {
   mushroom: 'Mushroom',
   plant: 'Plant',
   undo: 'Undo',
-  redo: 'Redo',
   lookHereNext: 'Look here next',
   lookAgain: 'look again.',
   sideBySide: 'Side by side',
@@ -60,8 +58,6 @@ export const strings = {
   noLongerInYourGuide: (gone: Said) => `${gone}: no longer in your guide`,
   noneLetTheReadingsSay: 'No name yet: let the answers decide',
   lookedAtTo: 'What it is for',
-  eatIt: 'eat it',
-  touchCutOrBurnIt: 'touch, cut or burn it',
   day: 'Day',
   stage: 'Stage',
   place: 'Place',

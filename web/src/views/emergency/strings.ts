@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {

@@ -12,6 +12,7 @@ import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import { Quantity } from '../../components/Quantity';
 import { TaxonPicker } from '../../components/TaxonPicker';
+import { UndoRedo } from '../../components/UndoRedo';
 import { useUnits } from '../../components/useUnits';
 import { c } from '../../theme/tokens';
 import { Reckoner } from './Reckoner';
@@ -128,12 +129,7 @@ function One({ formula: f, onChange }: { formula: Schema['RecordedFormula']; onC
       {f.mixed && <Sheet mixed={f.mixed} of={f.is} />}
       <Row data-screen-only>
         <Button onPress={onChange}>{strings.change}</Button>
-        <Button isDisabled={!f.can_undo || isPending} onPress={() => mutate({ id: f.id, change: { do: 'undo' } })}>
-          {strings.undo}
-        </Button>
-        <Button isDisabled={!f.can_redo || isPending} onPress={() => mutate({ id: f.id, change: { do: 'redo' } })}>
-          {strings.redo}
-        </Button>
+        <UndoRedo of={f} busy={isPending} onChange={(change) => mutate({ id: f.id, change })} />
         <Button
           isDisabled={task.isPending}
           onPress={() =>

@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -22,8 +21,6 @@ export const strings = {
   cautions: 'Cautions',
   aMixtureWithoutAName: 'A mixture without a name',
   change: 'Change',
-  undo: 'Undo',
-  redo: 'Redo',
   strain: (name: Said) => `Strain: ${name}`,
   itSteepsInTheDark: 'It steeps in the dark; shake it now and then.',
   whenItHasSteepedIt: 'When it has steeped it stands among what waits, and in the calendar.',

@@ -12,6 +12,7 @@ import { Page, Waiting } from '../../components/Page';
 import Photographs from '../../components/Photographs';
 import { Quantity } from '../../components/Quantity';
 import { left, useTick } from '../../components/timers';
+import { UndoRedo } from '../../components/UndoRedo';
 import { clock } from '../../components/Urgent';
 import { withUnit } from '../../components/units';
 import { useShortcuts } from '../../components/useShortcuts';
@@ -110,12 +111,7 @@ export default function Batch({ id }: { id: string }) {
         ))}
       </Steps>
       <Row style={{ marginTop: 12 }} data-screen-only>
-        <Button isDisabled={!b.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-          {strings.undo}
-        </Button>
-        <Button isDisabled={!b.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-          {strings.redo}
-        </Button>
+        <UndoRedo of={b} busy={isPending} onChange={change} />
         {b.closed && !b.deleted && <Button onPress={() => change({ do: 'reopen' })}>{strings.reopenIt}</Button>}
         {!b.deleted && (
           <Quiet

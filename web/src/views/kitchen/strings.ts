@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -16,8 +15,6 @@ export const strings = {
   whatIsDoneToIt: 'What is done to it',
   theGuideSaysNothingOf: 'The guide says nothing of its preparation: ask somebody who knows.',
   steps: 'Steps',
-  undo: 'Undo',
-  redo: 'Redo',
   reopenIt: 'Reopen it',
   theBatchWasDeleted: 'The batch was deleted.',
   deleteWord: 'Delete',

@@ -11,6 +11,7 @@ import { Stalk } from '../../components/Harm';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import Photographs from '../../components/Photographs';
+import { UndoRedo } from '../../components/UndoRedo';
 import { withUnit } from '../../components/units';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
@@ -150,12 +151,7 @@ export default function Place({ id }: { id: string }) {
               <Button isDisabled={p.deleted} onPress={() => setEditing(true)}>
                 {strings.change}
               </Button>
-              <Button isDisabled={!p.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-                {strings.undo}
-              </Button>
-              <Button isDisabled={!p.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-                {strings.redo}
-              </Button>
+              <UndoRedo of={p} busy={isPending} onChange={change} />
               {!p.deleted && (
                 <Quiet
                   isDisabled={isPending}

@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -66,7 +65,6 @@ export const strings = {
   mapOf: (name: Said) => `Map of ${name}`,
   change: 'Change',
   undo: 'Undo',
-  redo: 'Redo',
   thePlaceWasDeleted: 'The place was deleted.',
   deleteWord: 'Delete',
   singleTreesShrubsAndVines: 'Single trees, shrubs and vines',

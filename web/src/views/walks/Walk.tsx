@@ -10,6 +10,7 @@ import { Button, Primary, Quiet, Row } from '../../components/Buttons';
 import { Text } from '../../components/Fields';
 import { Folded } from '../../components/Folded';
 import { Page, Waiting } from '../../components/Page';
+import { UndoRedo } from '../../components/UndoRedo';
 import { useNarrow } from '../../components/useNarrow';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
@@ -86,12 +87,7 @@ export default function Walk({ id }: { id: string }) {
         {walk.state === 'ended' && <Button onPress={() => change({ do: 'reopen' })}>{strings.reopenIt}</Button>}
         <Link href={`/cards?walk=${id}`}>{strings.pocketCards}</Link>
         {(o.targets ?? []).length > 0 && <a href="#bag">{strings.theBag}</a>}
-        <Button isDisabled={!walk.can_undo || isPending} onPress={() => change({ do: 'undo' })}>
-          {strings.undo}
-        </Button>
-        <Button isDisabled={!walk.can_redo || isPending} onPress={() => change({ do: 'redo' })}>
-          {strings.redo}
-        </Button>
+        <UndoRedo of={walk} busy={isPending} onChange={change} />
         {open && !changing && <Quiet onPress={() => setChanging(true)}>{strings.changeTheWalk}</Quiet>}
       </Row>
       {changing && open && (

@@ -1,5 +1,4 @@
-/** What is put into a sentence. */
-type Said = string | number;
+import type { Said } from '../../components/said';
 
 /** All that this view says, part by part, in the order in which it is said. */
 export const strings = {
@@ -84,8 +83,6 @@ export const strings = {
   lookAtAFind: 'Look at a find',
   reopenIt: 'Reopen it',
   pocketCards: 'Pocket cards',
-  undo: 'Undo',
-  redo: 'Redo',
   changeTheWalk: 'Change the walk',
   whatTheWalkIsAbout: 'What the walk is about',
   lookedAtOnThisWalk: 'Looked at on this walk',

@@ -1,0 +1,2 @@
+/** What is put into a sentence of a view's strings. */
+export type Said = string | number;
