@@ -105,6 +105,7 @@ type BatchRow struct {
 	ID      string    `json:"id"`
 	Changed time.Time `json:"changed"`
 	Closed  bool      `json:"closed"`
+	Taxa    []string  `json:"taxa" doc:"What is in it, each once"`
 	Name    string    `json:"name"`
 	Date    string    `json:"date"`
 	Lacking bool      `json:"lacking" doc:"It is not used up, and something that must be done was not"`
@@ -147,7 +148,7 @@ func (s *Session) batchRows(ctx context.Context, all []*standing[events.Batch]) 
 	out := []BatchRow{}
 	for _, o := range all {
 		b := &o.now
-		r := BatchRow{ID: o.ID, Changed: o.Changed, Closed: b.Closing != nil, Name: b.Prepared.Name, Date: b.Prepared.Date}
+		r := BatchRow{ID: o.ID, Changed: o.Changed, Closed: b.Closing != nil, Taxa: append([]string{}, b.Prepared.Taxa...), Name: b.Prepared.Name, Date: b.Prepared.Date}
 		progress := kitchen.Done(s.stepsOf(ctx, b), b.Runs(), s.Now())
 		r.State, r.ToDo = kitchen.State(progress), []string{}
 		if !r.Closed {

@@ -4,8 +4,9 @@ import "slices"
 
 // Figure is what a small figure of a taxon is drawn from.
 type Figure struct {
-	Shown map[string]string  `json:"shown" doc:"The state that it shows most often, by character"`
-	Sizes map[string]float64 `json:"sizes" doc:"Measures and counts, in the middle of what is usual, in the characters' units"`
+	Kingdom string             `json:"kingdom"`
+	Shown   map[string]string  `json:"shown" doc:"The state that it shows most often, by character"`
+	Sizes   map[string]float64 `json:"sizes" doc:"Measures and counts, in the middle of what is usual, in the characters' units"`
 }
 
 // Figures gives what small figures of all taxa are drawn from, by taxon, on the given characters alone.
@@ -13,7 +14,7 @@ func (s *Session) Figures(characters []string) map[string]Figure {
 	m := s.Guide.Matrix
 	out := make(map[string]Figure, len(m.Taxa))
 	for t := range m.Taxa {
-		f := Figure{Shown: map[string]string{}, Sizes: map[string]float64{}}
+		f := Figure{Kingdom: m.Taxa[t].Kingdom, Shown: map[string]string{}, Sizes: map[string]float64{}}
 		for id, state := range m.Usual(t, "") {
 			if slices.Contains(characters, id) {
 				f.Shown[id] = state

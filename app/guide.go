@@ -58,6 +58,7 @@ type State struct {
 type Taxon struct {
 	ID          string      `json:"id"`
 	DisplayName string      `json:"display_name"`
+	Proper      bool        `json:"proper,omitempty" doc:"Whether its display name keeps its capital within a sentence"`
 	Name        string      `json:"name"`
 	Common      []string    `json:"common"`
 	Kingdom     string      `json:"kingdom" enum:"plantae,fungi"`
@@ -153,7 +154,7 @@ func viewCharacter(m *guide.Matrix, n int) Character {
 func (s *Session) taxon(n int) Taxon {
 	t := &s.Guide.Matrix.Taxa[n]
 	v := Taxon{
-		ID: t.ID, DisplayName: t.DisplayName(), Name: t.Name, Common: append([]string{}, t.Common...), Kingdom: t.Kingdom,
+		ID: t.ID, DisplayName: t.DisplayName(), Proper: guide.Proper(t.DisplayName()), Name: t.Name, Common: append([]string{}, t.Common...), Kingdom: t.Kingdom,
 		Family: t.Family, Use: t.Use, Harm: t.Harm, Contact: t.Contact != nil, Months: t.Season.Months(),
 	}
 	switch {

@@ -53,6 +53,7 @@ type PickingRow struct {
 	ID      string    `json:"id"`
 	Changed time.Time `json:"changed"`
 	Closed  bool      `json:"closed"`
+	Taxon   string    `json:"taxon"`
 	Name    string    `json:"name"`
 	Date    string    `json:"date"`
 	Place   string    `json:"place"`
@@ -114,7 +115,7 @@ func (s *Session) Pickings(ctx context.Context) ([]PickingRow, error) {
 		if json.Unmarshal(streams[i].Listing, &l) != nil {
 			r.Name = "What is listed of this picking cannot be read; open it."
 		} else {
-			r.Name, r.Date, r.Place, r.In = s.nameOf(l.Of.Taxon), l.Of.Date, l.Of.Place.Name, l.In
+			r.Taxon, r.Name, r.Date, r.Place, r.In = l.Of.Taxon, s.nameOf(l.Of.Taxon), l.Of.Date, l.Of.Place.Name, l.In
 		}
 		out = append(out, r)
 	}

@@ -444,10 +444,10 @@ func TestFiguresAndWhatIsMistaken(t *testing.T) {
 		t.Errorf("%d figures of %d taxa", len(figures), len(g.Taxa))
 	}
 	chanterelle := figures["cantharellus-cibarius"]
-	if chanterelle.Shown["cap-shape"] != "funnel" || len(chanterelle.Shown) != 1 || chanterelle.Sizes["stem-width"] <= 0 || len(chanterelle.Sizes) != 1 {
+	if chanterelle.Kingdom != "fungi" || chanterelle.Shown["cap-shape"] != "funnel" || len(chanterelle.Shown) != 1 || chanterelle.Sizes["stem-width"] <= 0 || len(chanterelle.Sizes) != 1 {
 		t.Errorf("the chanterelle's is %+v", chanterelle)
 	}
-	if figures["toxicodendron-radicans"].Shown["growth-form"] != "woody-climber" {
+	if ivy := figures["toxicodendron-radicans"]; ivy.Kingdom != "plantae" || ivy.Shown["growth-form"] != "woody-climber" {
 		t.Errorf("poison ivy's is %+v", figures["toxicodendron-radicans"])
 	}
 	for i := range g.Taxa {

@@ -35,6 +35,17 @@ async function says(page: Page, path: string) {
   });
 }
 
+/** What a screen says once it says the same twice: a machine that is slow may be seen between two pieces of it. */
+async function settled(page: Page, path: string) {
+  let last = await says(page, path);
+  await expect(async () => {
+    const before = last;
+    last = await says(page, path);
+    expect(last).toBe(before);
+  }).toPass({ timeout: 30_000 });
+  return last;
+}
+
 const section = (page: Page, heading: string) =>
   page.locator('section').filter({ has: page.getByRole('heading', { level: 2, name: heading, exact: true }) });
 
@@ -59,7 +70,7 @@ test.describe('data of a program of their own', () => {
     test.setTimeout(180_000);
     const page = await browser.newPage({ baseURL: own.url });
     const before: Record<string, string> = {};
-    for (const path of screens) before[path] = await says(page, path);
+    for (const path of screens) before[path] = await settled(page, path);
     await page.goto('/data');
     const download = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Everything (JSON Lines)' }).click();

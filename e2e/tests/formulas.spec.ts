@@ -59,7 +59,7 @@ test('diluting, pouring and drops are reckoned, and what cannot be is said', asy
   await expect(form.getByRole('alert')).toContainText('water makes it weaker only');
 });
 
-test('who reads ounces has them beside the millilitres, and drops by their own dropper', async ({ page }) => {
+test('who reads ounces has them beside the millilitres, acres for a pasture, and drops by their own dropper', async ({ page }) => {
   const before = await (await page.request.get('/api/v1/settings')).json();
   try {
     await page.goto('/settings');
@@ -84,6 +84,8 @@ test('who reads ounces has them beside the millilitres, and drops by their own d
     await form.getByRole('button', { name: 'Reckon' }).click();
     await expect(form.getByRole('status')).toContainText('Pour 198.4 ml (6.71 US fl oz) on it');
     await expect(form.getByRole('status')).toContainText('10 drops are 0.4 ml, by your own dropper.');
+    await page.goto('/places/01960000-0000-7000-8000-00000000aa01'); // 110,933 m²; a hectare is 2.471 acres
+    await expect(page.getByText('27.4 acres')).toBeVisible();
   } finally {
     await page.request.put('/api/v1/settings', { data: before }); // others go on with the same program
   }

@@ -9,6 +9,8 @@ export interface GuideIndex extends Guide {
   taxon: (id: string) => Taxon | undefined;
   /** What to call a taxon; its id where the guide no longer has it. */
   nameOf: (id: string) => string;
+  /** What to call a taxon in the middle of a sentence. */
+  nameWithin: (id: string) => string;
 }
 
 /** The guide that the server rules with. */
@@ -24,13 +26,18 @@ export function useGuide() {
     if (!query.data) return undefined;
     const characters = new Map(query.data.characters.map((x) => [x.id, x]));
     const taxa = new Map(query.data.taxa.map((x) => [x.id, x]));
+    const nameOf = (id: string) => {
+      const taxon = taxa.get(id);
+      return taxon ? `${taxon.display_name}${taxon.own === 'taxon' ? ' (yours)' : ''}` : id;
+    };
     return {
       ...query.data,
       character: (id) => characters.get(id),
       taxon: (id) => taxa.get(id),
-      nameOf: (id) => {
-        const taxon = taxa.get(id);
-        return taxon ? `${taxon.display_name}${taxon.own === 'taxon' ? ' (yours)' : ''}` : id;
+      nameOf,
+      nameWithin: (id) => {
+        const name = nameOf(id);
+        return taxa.get(id)?.proper ? name : name.charAt(0).toLowerCase() + name.slice(1);
       },
     };
   }, [query.data]);

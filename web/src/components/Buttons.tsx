@@ -90,4 +90,7 @@ export const Row = styled.div`
   flex-wrap: wrap;
   gap: 8px;
   align-items: center;
+  /* Beside a field with its name above it, all stand on the field's own foot. */
+  &:has(> * > label) { align-items: end; }
+  > a { display: inline-flex; align-items: center; min-height: 48px; margin: -4px 8px -4px 0; }
 `;

@@ -4,6 +4,7 @@ import { c } from '../theme/tokens';
 
 const Box = styled.details`
   border-top: 1.5px solid ${c('mist')};
+  :not(details) + & { margin-top: 12px; }
   summary { cursor: pointer; padding: 12px 0; min-height: 48px; font-weight: 600; }
   summary h2 { display: inline; font-size: 19px; }
 `;

@@ -13,6 +13,7 @@ import { strings } from './strings';
 const Box = styled.section`
   margin-top: 14px;
   ul { display: flex; flex-wrap: wrap; gap: 10px; margin: 10px 0; }
+  .new { display: grid; gap: 10px; }
   li { width: 132px; }
   a, .frame { display: grid; gap: 4px; color: inherit; text-decoration: none; font-size: 14.5px; overflow-wrap: anywhere; }
   img, .blank { width: 132px; height: 99px; object-fit: cover; border-radius: 10px; border: 1.5px solid ${c('mist')}; background: ${c('mist')}; }
@@ -113,7 +114,7 @@ export default function Photographs({
         </ul>
       )}
       {!closed && (
-        <div data-screen-only>
+        <div data-screen-only className="new">
           {pieces && pieces.length > 0 && (
             <Pick
               label={strings.aPhotographOf}

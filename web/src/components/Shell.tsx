@@ -15,11 +15,17 @@ const Urgent = lazily(() => import('./Urgent'));
 /** Fetches it and shows nothing. */
 const Fetched = lazily(() => import('./Leaving').then(() => ({ default: () => null })));
 
+/** How high the bar under the thumb is, in CSS pixels, without what the device keeps for itself below. */
+const thumbBar = 66;
+
 const Frame = styled.div`
   display: grid;
   grid-template-columns: 92px minmax(0, 1fr);
   min-height: 100dvh;
-  ${narrow} { grid-template-columns: minmax(0, 1fr); grid-template-rows: 1fr auto; }
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr); grid-template-rows: 1fr; padding-bottom: calc(${thumbBar}px + env(safe-area-inset-bottom));
+    @media (max-height: 420px) { padding-bottom: 0; grid-template-rows: 1fr auto; }
+  }
   @media print { display: block; }
 `;
 
@@ -40,8 +46,8 @@ const Rail = styled.nav`
   @media (max-height: 860px) { gap: 0; b { padding-bottom: 8px; } a, button { padding: 4px 2px; gap: 1px; } }
   svg { width: 26px; height: 26px; fill: none; stroke: currentColor; stroke-width: 1.8; stroke-linecap: round; stroke-linejoin: round; }
   ${narrow} {
-    order: 2; position: sticky; top: auto; bottom: 0; z-index: 5; flex-direction: row; justify-content: space-around;
-    min-height: 0; padding: 4px 6px calc(4px + env(safe-area-inset-bottom)); background: ${c('fog')}; border-right: 0; border-top: 1.5px solid ${c('mist')};
+    order: 2; position: fixed; inset: auto 0 0; z-index: 5; flex-direction: row; justify-content: space-around; align-items: center;
+    min-height: calc(${thumbBar}px + env(safe-area-inset-bottom)); box-sizing: border-box; padding: 4px 6px calc(4px + env(safe-area-inset-bottom)); background: ${c('fog')}; border-right: 0; border-top: 1.5px solid ${c('mist')};
     b, .last { display: none; }
     a, button { padding: 4px clamp(1px, 1.4vw, 8px); font-size: clamp(11px, 3.6vw, 14px); min-width: 0; }
     @media (max-height: 420px) { position: static; }

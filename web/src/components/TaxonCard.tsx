@@ -36,7 +36,7 @@ export function TaxonCard({ taxon, children }: { taxon: Taxon; children?: ReactN
   return (
     <li>
       <div className="picture">
-        <Thumb taxon={taxon.id} kingdom={taxon.kingdom} size={104} />
+        <Thumb taxon={taxon.id} size={104} />
         <Stalk small thorns={harmWords[taxon.harm]?.thorns ?? 0} />
       </div>
       <div className="says">

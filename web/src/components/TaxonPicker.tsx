@@ -52,7 +52,7 @@ export function TaxonPicker({
                   setName('');
                 }}
               >
-                <Thumb taxon={t.id} kingdom={t.kingdom} size={44} />
+                <Thumb taxon={t.id} size={44} />
                 <span>
                   {t.display_name} <em>({t.name})</em>
                 </span>

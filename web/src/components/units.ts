@@ -43,3 +43,15 @@ export function inUnits(
 
 /** A number in its unit, as it is read. */
 export const withUnit = (kind: InUnits, kept: number): string => `${kind.shown(kept)} ${kind.unit}`;
+
+/** An acre is 4,840 square yards of 0.9144 m, and a square foot 0.09290304 m², exactly. */
+const [acre, squareFoot] = [4046.8564224, 0.09290304];
+
+/** An area that is kept in square metres, in the unit that suits its size; the kind of length says in which system. */
+export function areaWords(squareMetres: number, length: InUnits): string {
+  const large = (n: number, unit: string) => `${tenth(n).toLocaleString()} ${unit}`;
+  const small = (n: number, unit: string) => `${Math.round(n).toLocaleString()} ${unit}`;
+  if (length.unit === 'ft')
+    return squareMetres >= acre ? large(squareMetres / acre, 'acres') : small(squareMetres / squareFoot, 'sq ft');
+  return squareMetres >= 10_000 ? large(squareMetres / 10_000, 'ha') : small(squareMetres, 'm²');
+}

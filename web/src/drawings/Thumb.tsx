@@ -1,12 +1,13 @@
 import { useDeferredValue, useRef } from 'react';
 import styled from 'styled-components';
+import type { Schema } from '../api/client';
 import { useFigures } from '../api/useFigures';
 import { useNear } from '../components/Nearby';
 import { usePlainPen } from '../components/usePlainPen';
 import { c } from '../theme/tokens';
 import { Habit } from './lazy';
 import { Mushroom } from './Mushroom';
-import { type Shown, type Sizes, Tints, tintsOf } from './Part';
+import { Tints, tintsOf } from './Part';
 import { Sheet } from './Sheet';
 
 const Frame = styled.span<{ $size: number }>`
@@ -20,7 +21,7 @@ const Frame = styled.span<{ $size: number }>`
 `;
 
 /** A small figure of a taxon, drawn from what the guide says of it. It is decoration: the name stands beside it. */
-export function Thumb({ taxon, kingdom, size = 72 }: { taxon: string; kingdom: string; size?: number }) {
+export function Thumb({ taxon, size = 72 }: { taxon: string; size?: number }) {
   const place = useRef<HTMLSpanElement>(null);
   const near = useNear(place);
   const known = useFigures()?.[taxon];
@@ -28,12 +29,15 @@ export function Thumb({ taxon, kingdom, size = 72 }: { taxon: string; kingdom: s
   const figure = useDeferredValue(near ? known : undefined);
   return (
     <Frame ref={place} $size={size} aria-hidden>
-      {figure ? <Small kingdom={kingdom} shown={figure.shown} sizes={figure.sizes} /> : <span className="none" />}
+      {figure ? <Small {...figure} /> : <span className="none" />}
     </Frame>
   );
 }
 
-function Small({ kingdom, shown, sizes }: { kingdom: string; shown: Shown; sizes: Sizes }) {
+/** What is seen of the box that a plant is drawn in: of a low one its lower half, or there would be little to see of it. */
+const [tall, low] = ['-6 -14 132 206', '-6 44 132 132'];
+
+function Small({ kingdom, shown, sizes }: Schema['Figure']) {
   const [plain] = usePlainPen();
   return (
     <Tints value={plain ? {} : tintsOf(shown, false)}>
@@ -42,7 +46,7 @@ function Small({ kingdom, shown, sizes }: { kingdom: string; shown: Shown; sizes
           <Mushroom shown={shown} sizes={sizes} unknown={false} />
         </Sheet>
       ) : (
-        <Sheet viewBox="-6 -14 132 206" aria-hidden focusable="false">
+        <Sheet viewBox={shown['growth-form'] === 'dwarf-shrub' ? low : tall} aria-hidden focusable="false">
           <Habit shown={shown} sizes={sizes} unknown={false} />
         </Sheet>
       )}

@@ -168,6 +168,7 @@ export const views: Record<ViewId, View> = {
     title: 'Kitchen',
     nav: { name: 'Kitchen', icon: 'M4 12h18v3a7 7 0 0 1-7 7h-4a7 7 0 0 1-7-7zM9 3v5M13 3v5M17 3v5', wide: true },
     asks: ['/kitchen'],
+    draws: true,
     shortcuts: [],
   },
   batch: {
@@ -187,7 +188,7 @@ export const views: Record<ViewId, View> = {
     shortcuts: [],
   },
   waiting: { path: '/waiting', title: 'To finish at home', asks: ['/waiting'], shortcuts: [] },
-  baskets: { path: '/baskets', title: 'Baskets', asks: ['/pickings'], shortcuts: [] },
+  baskets: { path: '/baskets', title: 'Baskets', asks: ['/pickings'], draws: true, shortcuts: [] },
   basket: { path: '/baskets/:id', title: 'A basket', asks: ['/pickings/:id'], shortcuts: [[['z', 'y'], 'Undo, redo']] },
   records: {
     path: '/records',

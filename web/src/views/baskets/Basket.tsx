@@ -148,7 +148,7 @@ export default function Basket({ id }: { id: string }) {
         closed={p.deleted}
         pieces={p.pieces.map((x, i) => ({ id: x.piece, name: strings.piece(i + 1, findingWords[x.is]) }))}
       />
-      {p.note && <p>{p.note}</p>}
+      {p.note && <p style={{ marginTop: 12 }}>{p.note}</p>}
       {open && <End picking={p} busy={isPending} onChange={change} />}
     </Page>
   );
@@ -166,7 +166,7 @@ function Numbers({ picking: p, onChange }: { picking: Picking; onChange: (change
   return (
     <Folded open={false} heading={<h2>{strings.howManyStoodThereWhat}</h2>}>
       {() => (
-        <Row style={{ alignItems: 'end' }}>
+        <Row>
           <Quantity label={strings.piecesThatStoodThere} whole value={seen} onChange={setSeen} />
           <Button isDisabled={seen === undefined} onPress={() => onChange({ do: 'stand', seen: seen ?? 0 })}>
             {strings.keepTheNumber}

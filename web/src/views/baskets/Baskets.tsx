@@ -1,20 +1,11 @@
-import styled from 'styled-components';
 import { Link } from 'wouter';
 import { useChangePicking } from '../../api/useChangePicking';
 import { usePickings } from '../../api/usePickings';
 import { Button } from '../../components/Buttons';
 import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
-import { c } from '../../theme/tokens';
+import { PictureList, Thumbs } from '../../components/PictureList';
 import { strings } from './strings';
-
-const List = styled.ul`
-  margin-top: 18px;
-  border-bottom: 1.5px solid ${c('mist')};
-  li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 6px 16px; align-items: center; padding: 12px 0; border-top: 1.5px solid ${c('mist')}; }
-  && h2 { font-size: 18px; margin: 0; }
-  small { color: ${c('stone')}; font-size: 15px; display: block; }
-`;
 
 /** The baskets: what was gathered, piece by piece. */
 export default function Baskets() {
@@ -30,10 +21,11 @@ export default function Baskets() {
         {strings.onWhichEverythingHarmfulWas}
       </p>
       {data.length === 0 && <p>{strings.thereIsNoneYet}</p>}
-      <List aria-label={strings.baskets}>
+      <PictureList aria-label={strings.baskets}>
         {data.map((p) => (
           <li key={p.id}>
-            <div>
+            <Thumbs taxa={[p.taxon]} />
+            <div className="said">
               <h2>
                 <Link href={`/baskets/${p.id}`}>{p.name}</Link>
               </h2>
@@ -66,7 +58,7 @@ export default function Baskets() {
             </Button>
           </li>
         ))}
-      </List>
+      </PictureList>
     </Page>
   );
 }

@@ -95,12 +95,12 @@ export default function Compare() {
         <summary>{strings.whichWhenAndWithWhat}</summary>
         <Row as="form" onSubmit={(e: React.FormEvent) => e.preventDefault()}>
           <TaxonPicker
-            label={target ? strings.insteadOf(guide.nameOf(target).toLowerCase()) : strings.thisOne}
+            label={target ? strings.insteadOf(guide.nameWithin(target)) : strings.thisOne}
             onPick={(t) => change(t.id, t.kingdom === kingdom ? others.filter((o) => o !== t.id) : [])}
           />
           {target && (
             <TaxonPicker
-              label={strings.layBeside(guide.nameOf(target).toLowerCase())}
+              label={strings.layBeside(guide.nameWithin(target))}
               kingdom={kingdom}
               onPick={(t) => !others.includes(t.id) && t.id !== target && change(target, [...others, t.id].slice(-4))}
             />
@@ -123,7 +123,7 @@ export default function Compare() {
         </p>
       )}
       {!target || others.length === 0 ? (
-        <p>{target ? strings.nowChooseWhatToLay(guide.nameOf(target).toLowerCase()) : strings.chooseOneThenUpTo}</p>
+        <p>{target ? strings.nowChooseWhatToLay(guide.nameWithin(target)) : strings.chooseOneThenUpTo}</p>
       ) : (
         data && (
           <Table
@@ -194,7 +194,7 @@ function Table({
           ))}
         </Row>
       )}
-      <p>{strings.theFirmestFirstEnoughMarks(data.target.display_name.toLowerCase())}</p>
+      <p>{strings.theFirmestFirstEnoughMarks(guide?.nameWithin(data.target.id) ?? data.target.display_name)}</p>
       <Grid as="section" $columns={columns.length} aria-label={strings.whatPartsThem} {...swipe}>
         <div className="corner" />
         {columns.map((i) => (

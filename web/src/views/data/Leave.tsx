@@ -52,7 +52,7 @@ export function Leave() {
       <p role={exact ? 'alert' : undefined}>
         {exact ? strings.whoeverHasTheFileCan : strings.positionsLeaveAsTheMiddle}
       </p>
-      <Row style={{ alignItems: 'end' }}>
+      <Row>
         <Text label={strings.from} type="date" value={from} onChange={setFrom} />
         <Text label={strings.to} type="date" value={to} onChange={setTo} />
       </Row>

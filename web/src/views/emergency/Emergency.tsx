@@ -119,7 +119,7 @@ export default function Emergency() {
       {(sheet || error) && (
         <>
           <h2>{strings.whatWasEaten(sheet?.person ? `: ${sheet.person}` : '')}</h2>
-          <Row data-screen-only style={{ alignItems: 'end' }}>
+          <Row data-screen-only>
             {(house?.people ?? []).length > 0 && (
               <Pick
                 label={strings.whoIsIll}
@@ -137,7 +137,7 @@ export default function Emergency() {
         </>
       )}
       {person && first && (
-        <Row data-screen-only style={{ alignItems: 'end' }}>
+        <Row data-screen-only>
           <Text label={strings.whichSignsInTheirOrder} value={signs} onChange={setSigns} />
           <Quiet
             isDisabled={isPending || !signs.trim()}

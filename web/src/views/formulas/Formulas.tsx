@@ -197,7 +197,7 @@ function Form({ draft, onDone }: { draft: { id: string; formula: Mixture }; onDo
         mixed.mutate(f);
       }}
     >
-      <Row style={{ alignItems: 'end' }}>
+      <Row>
         <Text label={strings.itsName} value={f.name ?? ''} onChange={(name) => set({ name })} />
         <Quantity
           label={strings.finishedVolume(volume.unit)}
@@ -212,7 +212,7 @@ function Form({ draft, onDone }: { draft: { id: string; formula: Mixture }; onDo
         />
       </Row>
       {f.parts.map((p, i) => (
-        <Row key={i} style={{ alignItems: 'end' }}>
+        <Row key={i}>
           {p.taxon ? (
             <strong>{called(p)}</strong>
           ) : (

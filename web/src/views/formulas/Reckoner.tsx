@@ -44,18 +44,18 @@ export function Reckoner() {
         });
       }}
     >
-      <Row style={{ alignItems: 'end' }}>
+      <Row>
         {field('have', strings.spiritThatIsTherePer)}
         {field('want', strings.spiritThatIsWantedPer)}
         {field('ml', strings.howMuchOfIt(volume.unit))}
       </Row>
-      <Row style={{ alignItems: 'end' }}>
+      <Row>
         {field('g', weight.unit === 'oz' ? strings.herbOunces : strings.herbGrams)}
         <Tick isSelected={dried} onChange={setDried}>
           {strings.itIsDried}
         </Tick>
       </Row>
-      <Row style={{ alignItems: 'end' }}>
+      <Row>
         {field('drops', strings.drops)}
         {field('counted', strings.dropsOfAnotherDropperIn)}
       </Row>

@@ -275,7 +275,7 @@ function FamilySection({ family, members }: { family: string; members: Taxon[] }
       open={false}
       heading={
         <>
-          <Thumb taxon={first.id} kingdom={first.kingdom} size={46} />
+          <Thumb taxon={first.id} size={46} />
           <div>
             {family}
             {deadly > 0 && <span className="kills">{strings.deadly(deadly)}</span>}
@@ -337,7 +337,7 @@ const One = memo(
           </div>
           {taxon.shared && <div>{strings.oneOfItsNamesIs(taxon.shared.join(', '))}</div>}
         </div>
-        <Thumb taxon={taxon.id} kingdom={taxon.kingdom} size={52} />
+        <Thumb taxon={taxon.id} size={52} />
       </li>
     );
   },

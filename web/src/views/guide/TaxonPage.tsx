@@ -282,7 +282,7 @@ function Mistaken({ of, heading, list }: { of: string; heading: string; list: De
       <Doubles>
         {list.map((l) => (
           <li key={l.taxon.id}>
-            <Thumb taxon={l.taxon.id} kingdom={l.taxon.kingdom} size={76} />
+            <Thumb taxon={l.taxon.id} size={76} />
             <div>
               <div className="name">
                 <Stalk small thorns={harmWords[l.taxon.harm]?.thorns ?? 0} />

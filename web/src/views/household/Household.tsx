@@ -16,6 +16,7 @@ import { strings } from './strings';
 type Person = Schema['Person'];
 
 const List = styled.ul`
+  margin-top: 14px;
   border-bottom: 1.5px solid ${c('mist')};
   > li { padding: 14px 0; border-top: 1.5px solid ${c('mist')}; }
   && h2 { font-size: 18px; margin: 0; }

@@ -323,7 +323,7 @@ function Walk({ scope, onEnd, onPrint }: { scope: KeyScope; onEnd: () => void; o
       <Left aria-label={strings.namesLeft}>
         {(all ? data.taxa : data.taxa.slice(0, namesShown)).map((t) => (
           <li key={t.id}>
-            <Thumb taxon={t.id} kingdom={t.kingdom} size={44} />
+            <Thumb taxon={t.id} size={44} />
             <span>
               <Link href={`/guide/${t.id}`}>{t.display_name}</Link> <em>{t.name}</em>, <UseAndHarm taxon={t} />
             </span>

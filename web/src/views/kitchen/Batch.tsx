@@ -224,7 +224,7 @@ function Weights({ batch: b, open, busy, onChange }: Part) {
             {w.usual > 0 && <small>{strings.asARuleOf100(w.usual.toFixed(0), w.source)}</small>}
           </div>
           {open && (
-            <Row style={{ alignItems: 'end' }}>
+            <Row>
               <Quantity
                 label={`${stageWords[w.at]}, ${kind.unit === 'oz' ? 'ounces' : 'grams'}`}
                 unit={kind.unit}
@@ -267,7 +267,7 @@ function Shelf({ batch: b, open, busy, onChange }: Part) {
               </Button>
             ))}
           </Row>
-          <Row style={{ alignItems: 'end', marginTop: 10 }} data-screen-only>
+          <Row style={{ marginTop: 10 }} data-screen-only>
             <Text label={strings.howItIsKept} value={how} onChange={setHow} placeholder={strings.inTheColdInThe} />
             <Text label={strings.until} type="date" value={until} onChange={setUntil} />
             <Button isDisabled={busy || !how.trim()} onPress={() => onChange({ do: 'shelve', how, until })}>

@@ -5,16 +5,13 @@ import { useChangeBatch } from '../../api/useChangeBatch';
 import { useKitchen } from '../../api/useKitchen';
 import { Button, Row } from '../../components/Buttons';
 import { Page, Waiting } from '../../components/Page';
+import { PictureList, Thumbs } from '../../components/PictureList';
 import { c } from '../../theme/tokens';
 import { strings } from './strings';
 
-const List = styled.ul`
-  margin: 8px 0 4px;
-  border-bottom: 1.5px solid ${c('mist')};
-  li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 6px 16px; align-items: center; padding: 12px 0; border-top: 1.5px solid ${c('mist')}; }
-  && h3 { font-size: 18px; margin: 0; }
-  small { color: ${c('stone')}; font-size: 15px; display: block; }
-  .lacking { color: ${c('thorn')}; font-weight: 600; }
+const Lacking = styled.span`
+  color: ${c('thorn')};
+  font-weight: 600;
 `;
 
 /** What came home and waits, and what is made of it. */
@@ -42,10 +39,11 @@ export default function Kitchen() {
           {strings.waitsToBeMadeInto}
         </p>
       )}
-      <List aria-label={strings.cameHome}>
+      <PictureList aria-label={strings.cameHome}>
         {data.came_home.map((p) => (
           <li key={p.id}>
-            <div>
+            <Thumbs taxa={[p.taxon]} />
+            <div className="said">
               <h3>
                 <Link href={`/baskets/${p.id}`}>{p.name}</Link>
               </h3>
@@ -66,13 +64,14 @@ export default function Kitchen() {
             </Button>
           </li>
         ))}
-      </List>
+      </PictureList>
       <h2>{strings.batches}</h2>
       {data.batches.length === 0 && <p>{strings.thereIsNoneYet}</p>}
-      <List aria-label={strings.batches}>
+      <PictureList aria-label={strings.batches}>
         {data.batches.map((b) => (
           <li key={b.id}>
-            <div>
+            <Thumbs taxa={b.taxa} />
+            <div className="said">
               <h3>
                 <Link href={`/kitchen/${b.id}`}>{b.name}</Link>
               </h3>
@@ -82,12 +81,10 @@ export default function Kitchen() {
                   .join(' · ')}
               </small>
             </div>
-            {(b.over || b.lacking) && (
-              <span className="lacking">{b.over ? strings.keptTooLong : strings.stillToBePrepared}</span>
-            )}
+            {(b.over || b.lacking) && <Lacking>{b.over ? strings.keptTooLong : strings.stillToBePrepared}</Lacking>}
           </li>
         ))}
-      </List>
+      </PictureList>
     </Page>
   );
 }

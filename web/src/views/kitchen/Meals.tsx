@@ -109,7 +109,7 @@ export function Meals({
               {p.name}
             </Tick>
           ))}
-          <Row style={{ alignItems: 'end' }}>
+          <Row>
             <Text
               label={strings.when}
               type="datetime-local"

@@ -82,7 +82,7 @@ export function Measure({ photo: p, marks, onAgain }: { photo: Photo; marks: Mar
         ]}
       />
       {own && (
-        <Row style={{ alignItems: 'end' }}>
+        <Row>
           {value === 'other' && <Text label={strings.whatItIs} value={name} onChange={setName} />}
           <Quantity
             label={`${value === 'ruler' ? strings.betweenTheTwoPoints : strings.itsLength}, ${kind.unit === 'in' ? 'inches' : 'mm'}`}

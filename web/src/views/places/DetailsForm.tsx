@@ -119,7 +119,7 @@ export function DetailsForm({
           <div style={{ display: 'grid', gap: 12 }}>
             <Text label={strings.owner} value={a.owner ?? ''} onChange={(owner) => set({ owner })} />
             {leaves.map((l, i) => (
-              <Row key={i} style={{ alignItems: 'end' }}>
+              <Row key={i}>
                 <Text
                   label={strings.whoGaveLeave(i + 1)}
                   value={l.who}
@@ -137,7 +137,7 @@ export function DetailsForm({
               <Quiet onPress={() => set({ leaves: [...leaves, { who: '' }] })}>{strings.somebodyGaveLeave}</Quiet>
             </Row>
             {limits.map((l) => (
-              <Row key={l.taxon} style={{ alignItems: 'end' }}>
+              <Row key={l.taxon}>
                 <strong>{named(l.taxon)}</strong>
                 <Tick isSelected={l.protected ?? false} onChange={(on) => limit(l.taxon, { protected: on })}>
                   {strings.noneIsTakenThere}

@@ -12,7 +12,7 @@ import { tell } from '../../components/Notice';
 import { Page, Waiting } from '../../components/Page';
 import Photographs from '../../components/Photographs';
 import { UndoRedo } from '../../components/UndoRedo';
-import { withUnit } from '../../components/units';
+import { areaWords, withUnit } from '../../components/units';
 import { useShortcuts } from '../../components/useShortcuts';
 import { useTitle } from '../../components/useTitle';
 import { useToday } from '../../components/useToday';
@@ -69,7 +69,7 @@ export default function Place({ id }: { id: string }) {
     a.dangers && strings.mind(a.dangers),
     a.stems ? `${a.stems} stems` : '',
     a.lives && strings.alsoLivesOnIt(a.lives),
-    p.square_metres > 0 && `${Math.round(p.square_metres).toLocaleString()} m²`,
+    p.square_metres > 0 && areaWords(p.square_metres, height),
     p.shape.form === 'line' && withUnit(height, Math.round(p.length_m)),
     p.shape.accuracy_m ? strings.within(withUnit(height, p.shape.accuracy_m)) : '',
     a.note,

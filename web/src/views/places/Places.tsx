@@ -287,7 +287,7 @@ function Drawing({
           {strings.takeTheLastOneBack}
         </Button>
       </Row>
-      <Row style={{ alignItems: 'end' }}>
+      <Row>
         <Quantity label={strings.latitude} unit="deg" min={-90} max={90} value={latitude} onChange={setLatitude} />
         <Quantity label={strings.longitude} unit="deg" min={-180} max={180} value={longitude} onChange={setLongitude} />
         <Button

@@ -78,7 +78,7 @@ export function Ring({ patch: p, busy, error, onChange }: Part & { error: Error 
           ahead.mutate({ from: last, bearing, metres: height.kept(paces) }, { onSuccess: (at) => put(at) });
         }}
       >
-        <Row style={{ alignItems: 'end' }}>
+        <Row>
           <Quantity
             label={strings.directionFromTheLastPiece}
             unit="deg"

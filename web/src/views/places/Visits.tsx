@@ -50,18 +50,20 @@ export function Visits({ patch: p, busy, onChange }: Part) {
       <List aria-label={strings.visits}>
         {p.visits.map((v) => (
           <li key={v.id}>
-            {v.date}
-            {(v.stages ?? [])
-              .map(
-                (s) =>
-                  ` · ${guide?.nameOf(s.taxon) ?? s.taxon}, ${organWords[s.organ].toLowerCase()}: ${stateWords[s.is]}`,
-              )
-              .join('')}
-            {v.taken_g ? strings.took(withUnit(weight, v.taken_g)) : ''}
-            {v.taken ? strings.tookPieces(v.taken) : ''}
-            {v.left ? strings.left(v.left) : ''}
-            {v.share_left !== undefined && strings.ofItLeft(Math.round(v.share_left * 100))}
-            {v.note && <small>{v.note}</small>}
+            <div>
+              {v.date}
+              {(v.stages ?? [])
+                .map(
+                  (s) =>
+                    ` · ${guide?.nameOf(s.taxon) ?? s.taxon}, ${organWords[s.organ].toLowerCase()}: ${stateWords[s.is]}`,
+                )
+                .join('')}
+              {v.taken_g ? strings.took(withUnit(weight, v.taken_g)) : ''}
+              {v.taken ? strings.tookPieces(v.taken) : ''}
+              {v.left ? strings.left(v.left) : ''}
+              {v.share_left !== undefined && strings.ofItLeft(Math.round(v.share_left * 100))}
+              {v.note && <small>{v.note}</small>}
+            </div>
             <Quiet
               aria-label={strings.takeTheVisitOfAway(v.date)}
               data-screen-only
@@ -118,7 +120,7 @@ export function Visits({ patch: p, busy, onChange }: Part) {
             >
               <Text label={strings.dayOfTheVisit} type="date" value={date ?? today} onChange={setDate} />
               {parts.length > 0 && (
-                <Row style={{ alignItems: 'end' }}>
+                <Row>
                   <Pick
                     label={strings.whichPart}
                     value={of}
@@ -140,7 +142,7 @@ export function Visits({ patch: p, busy, onChange }: Part) {
                   )}
                 </Row>
               )}
-              <Row style={{ alignItems: 'end' }}>
+              <Row>
                 <Quantity
                   label={weight.unit === 'oz' ? strings.takenOunces : strings.takenGrams}
                   unit={weight.unit}
@@ -197,7 +199,7 @@ export function ComeBack({ patch: p }: { patch: Schema['Patch'] }) {
             );
           }}
         >
-          <Row style={{ alignItems: 'end' }}>
+          <Row>
             <Text label={strings.onWhichDay} type="date" value={day} onChange={setDay} />
             <Button type="submit" isDisabled={!day || task.isPending}>
               {strings.remindMe}

@@ -5,7 +5,8 @@ import { c } from '../../theme/tokens';
 
 /** Lines one below the other. */
 export const List = styled.ul`
-  > li { padding: 9px 0; border-top: 1.5px solid ${c('mist')}; }
+  > li { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; padding: 9px 0; border-top: 1.5px solid ${c('mist')}; }
+  > li > div { flex: 1 1 220px; min-width: 0; }
   small { display: block; color: ${c('stone')}; font-size: 15px; }
 `;
 

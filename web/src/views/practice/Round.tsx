@@ -164,7 +164,7 @@ function One({
         )}
         {points !== undefined && strings.points2(Math.round(points))}
       </p>
-      <h1>{strings.isThisWouldYouTake(s.looked.name.toLowerCase())}</h1>
+      <h1>{strings.isThisWouldYouTake(guide.nameWithin(s.looked.taxon))}</h1>
       <Both>
         <Figure kingdom={s.kingdom} shown={shown} sizes={sizes} label={strings.theFindDrawnFromWhat} />
         <div>

@@ -153,7 +153,7 @@ function One({ row, beside, onBeside }: { row: RecordRow; beside: boolean; onBes
     (row.working_name && `${row.working_name}${sure ? '' : '?'}`) ||
     (row.kingdom === 'fungi' ? strings.aMushroomWithoutAName : strings.aPlantWithoutAName);
   const picture = row.working ? (
-    <Thumb taxon={row.working} kingdom={row.kingdom} size={48} />
+    <Thumb taxon={row.working} size={48} />
   ) : (
     <svg
       viewBox="0 0 26 26"

@@ -204,7 +204,7 @@ function Form({ kept }: { kept: Kept }) {
         <h2>{strings.whatYouTakeAtMost}</h2>
         <p>{strings.lawAndCustomOfYour}</p>
         {(s.limits ?? []).map((l, i) => (
-          <Row key={l.taxon} style={{ alignItems: 'end' }}>
+          <Row key={l.taxon}>
             <strong>{guide?.nameOf(l.taxon) ?? l.taxon}</strong>
             <Tick isSelected={l.protected ?? false} onChange={(on) => limit(i, { protected: on })}>
               {strings.protectedNoneIsTaken}

@@ -210,7 +210,7 @@ export default function Start() {
               {found.data.slice(0, 8).map((t) => (
                 <li key={t.id}>
                   <Button isDisabled={starting} onPress={() => begin(t.kingdom as About['kingdom'], t.id)}>
-                    <Thumb taxon={t.id} kingdom={t.kingdom} size={48} />
+                    <Thumb taxon={t.id} size={48} />
                     <span>
                       <Name taxon={t} />
                     </span>

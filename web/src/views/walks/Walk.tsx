@@ -162,13 +162,13 @@ function Planned({
             ? strings.chooseWhatToLookFor
             : r.chosen.length === 0
               ? strings.nothingOfThisCanBe
-              : `${whole(plan.minutes)} of ${o.minutes}: ${r.chosen.map((t) => guide.nameOf(t).toLowerCase()).join(', ')}.`}
+              : `${whole(plan.minutes)} of ${o.minutes}: ${r.chosen.map((t) => guide.nameWithin(t)).join(', ')}.`}
         </strong>
         {stopped && (
           <span>
             {strings.withoutCannotBeTold(
               tools([stopped.item]),
-              stopped.stops.map((t) => guide.nameOf(t).toLowerCase()).join(' and '),
+              stopped.stops.map((t) => guide.nameWithin(t)).join(' and '),
             )}
           </span>
         )}
