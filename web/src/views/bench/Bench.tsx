@@ -1,4 +1,4 @@
-import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { Suspense, useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Link, useSearchParams } from 'wouter';
 import type { Ruled } from '../../api/client';
@@ -89,14 +89,15 @@ export default function Bench({ id }: { id: string }) {
   const ask = useRef<HTMLElement>(null);
   const [search] = useSearchParams();
 
-  const pick = useCallback(
-    (character: string, afresh = false) => {
-      setPicked({ character, afresh, on });
-      ask.current?.scrollIntoView({ block: 'start' });
-      ask.current?.focus({ preventScroll: true });
-    },
-    [on],
-  );
+  const shownOn = useRef(on);
+  useLayoutEffect(() => {
+    shownOn.current = on;
+  }, [on]);
+  const pick = useCallback((character: string, afresh = false) => {
+    setPicked({ character, afresh, on: shownOn.current });
+    ask.current?.scrollIntoView({ block: 'start' });
+    ask.current?.focus({ preventScroll: true });
+  }, []);
 
   const ruling = record?.ruling;
   const again = ruling?.again ?? '';
@@ -105,6 +106,9 @@ export default function Bench({ id }: { id: string }) {
   const deleted = record?.deleted ?? false;
   const closed = Boolean(record?.closing) || deleted;
   const covered = afresh && !closed;
+  // The verdict, what warns and the next question are drawn first; what only tells of the same comes right after them.
+  const organ = asked ? guide?.character(asked)?.organ : undefined;
+  const after = useDeferredValue(useMemo(() => ({ record, asked, organ }), [record, asked, organ]));
 
   const name = ruling?.working ? guide?.nameOf(ruling.working) : undefined;
   useTitle(name && strings.bench(name));
@@ -173,6 +177,10 @@ export default function Bench({ id }: { id: string }) {
       </>
     );
   const ruled: Ruled = { ...record, ruling };
+  const rest =
+    after.record?.id === id && after.record.ruling
+      ? { ...after, record: after.record, ruling: after.record.ruling }
+      : { record, asked, organ, ruling };
   const target = ruling.working ?? ruling.candidates[0]?.taxon;
   const standing = ruling.harmful.filter((h) => h.taxon !== target).slice(0, 3);
   const besides = `/compare?${target ? `target=${target}&` : ''}${standing.map((h) => `other=${h.taxon}&`).join('')}record=${id}`;
@@ -199,7 +207,7 @@ export default function Bench({ id }: { id: string }) {
           ) : (
             <Decided ruling={ruling} />
           )}
-          {!closed && !covered && <NextChecks ruling={ruling} guide={guide} shown={asked} onPick={pick} />}
+          {!closed && !covered && <NextChecks ruling={rest.ruling} guide={guide} shown={rest.asked} onPick={pick} />}
           {!covered && (
             <Ways data-screen-only>
               <Link href={besides}>{strings.sideBySide}</Link>
@@ -212,7 +220,7 @@ export default function Bench({ id }: { id: string }) {
               )}
             </Ways>
           )}
-          {!covered && <WeakPoints ruling={ruling} guide={guide} onPick={closed ? undefined : pick} />}
+          {!covered && <WeakPoints ruling={rest.ruling} guide={guide} onPick={closed ? undefined : pick} />}
           {!covered && <Nearby>{() => <Photographs of="record" id={id} closed={deleted} />}</Nearby>}
           {!covered && <Cautions ruling={ruling} guide={guide} />}
           {!closed && !covered && <Close record={record} busy={isPending} onChange={change} />}
@@ -224,16 +232,16 @@ export default function Bench({ id }: { id: string }) {
         ) : (
           <>
             <Specimen
-              record={record}
+              record={rest.record}
               guide={guide}
               closed={closed}
-              next={character?.organ}
+              next={rest.organ}
               onPick={pick}
               onClear={(of) => change({ do: 'clear', character: of })}
             />
             <Lookalikes
-              ruling={ruling}
-              readings={record.readings}
+              ruling={rest.ruling}
+              readings={rest.record.readings}
               guide={guide}
               closed={closed}
               weights={settings.show_weights ?? false}
@@ -244,7 +252,7 @@ export default function Bench({ id }: { id: string }) {
       </Columns>
       {!covered && (
         <Below>
-          {!closed && <AllCharacters record={record} guide={guide} onPick={pick} />}
+          {!closed && <AllCharacters record={rest.record} guide={guide} onPick={pick} />}
           <Details record={record} guide={guide} closed={closed} onChange={change} />
         </Below>
       )}
