@@ -9,7 +9,7 @@ export const Page = styled.div<{ $wide?: boolean }>`
   width: 100%;
   h1 { font-size: 28px; margin-bottom: 6px; }
   h2 { font-size: 20px; margin-top: 22px; }
-  > div + div, > p + div { margin-top: 10px; }
+  > div + div, > p + div, > div + p { margin-top: 10px; }
 `;
 
 /** Fills the screen, so that what stands below is not seen and then pushed away. */

@@ -211,13 +211,17 @@ export default function Emergency() {
       {sheet && sheet.meals.length > printed && (
         <p data-print-only>{strings.moreMealsStandInThe(sheet.meals.length)}</p>
       )}
-      <Row data-screen-only style={{ marginTop: 12 }}>
-        <Link href="/kitchen">{strings.noteAMealThatIs}</Link>
-        <Link href="/household">{strings.whoEatsHere}</Link>
-      </Row>
-      <Primary data-screen-only onPress={() => scrollTo(0, 0)}>
-        {strings.toTheNumbers}
-      </Primary>
+      {(sheet || error) && (
+        <>
+          <Row data-screen-only style={{ marginTop: 12 }}>
+            <Link href="/kitchen">{strings.noteAMealThatIs}</Link>
+            <Link href="/household">{strings.whoEatsHere}</Link>
+          </Row>
+          <Primary data-screen-only onPress={() => scrollTo(0, 0)}>
+            {strings.toTheNumbers}
+          </Primary>
+        </>
+      )}
     </Sheet>
   );
 }

@@ -1,7 +1,7 @@
 import type { Feature, FeatureCollection, Geometry } from 'geojson';
 import type { LatLngExpression } from 'leaflet';
 import leafletCss from 'leaflet/dist/leaflet.css?inline';
-import { Suspense, useEffect } from 'react';
+import { Suspense, useEffect, useRef } from 'react';
 import {
   AttributionControl,
   Circle,
@@ -115,20 +115,21 @@ function Pressed({
   );
 }
 
-/** Goes where it is told to. */
+const bounds = (of: Position[]) => of.map((p) => [p.latitude, p.longitude] as [number, number]);
+const within = (zoom: number) => ({ padding: [40, 40] as [number, number], maxZoom: zoom, animate: false });
+
+/** Goes where it is told to, from where the map was opened. */
 function Looks({ at, zoom }: { at: Position[]; zoom: number }) {
   const map = useMap();
   const key = JSON.stringify(at);
+  const there = useRef(key);
   useEffect(() => {
     const to = JSON.parse(key) as Position[];
     const first = to[0];
-    if (!first) return;
+    if (!first || there.current === key) return;
+    there.current = key;
     if (to.length === 1) map.setView(on(first), zoom, { animate: false });
-    else
-      map.fitBounds(
-        to.map((p) => [p.latitude, p.longitude] as [number, number]),
-        { padding: [40, 40], maxZoom: zoom, animate: false },
-      );
+    else map.fitBounds(bounds(to), within(zoom));
   }, [map, key, zoom]);
   return null;
 }
@@ -179,13 +180,13 @@ export default function MapView({
 }) {
   const tiles = useSettings().data?.tiles;
   const file = useKeptMap().data?.file;
-  const first = looks[0] ?? { latitude: 49.3, longitude: 19.3 };
   return (
     <Frame role="region" aria-label={label}>
       <LeafletStyle />
       <MapContainer
-        center={on(first)}
-        zoom={zoom}
+        {...(looks.length > 1
+          ? { bounds: bounds(looks), boundsOptions: within(zoom) }
+          : { center: on(looks[0] ?? { latitude: 49.3, longitude: 19.3 }), zoom })}
         maxZoom={22}
         attributionControl={false}
         zoomAnimation={false}

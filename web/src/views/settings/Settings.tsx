@@ -4,6 +4,7 @@ import type { Settings as Kept, Schema } from '../../api/client';
 import { useGuide } from '../../api/useGuide';
 import { useKeepSettings } from '../../api/useKeepSettings';
 import { useSettings } from '../../api/useSettings';
+import { Afterwards } from '../../components/Afterwards';
 import { Primary, Quiet, Row } from '../../components/Buttons';
 import { useDraft } from '../../components/drafts';
 import { Text } from '../../components/Fields';
@@ -166,117 +167,127 @@ function Form({ kept }: { kept: Kept }) {
           ]}
         />
       </Group>
-      <Group>
-        <h2>{strings.theMap}</h2>
-        <p>{strings.withoutAnAddressTheDrawn}</p>
-        <Text
-          label={strings.addressOfAMap}
-          value={s.tiles?.url ?? ''}
-          onChange={(url) => set({ tiles: { ...s.tiles, url } })}
-          placeholder={strings.httpsTilesExampleZX}
-        />
-        <Text
-          label={strings.whoseMapItIs}
-          value={s.tiles?.attribution ?? ''}
-          onChange={(attribution) => set({ tiles: { url: '', ...s.tiles, attribution } })}
-        />
-        <Quantity
-          label={strings.itsFinestZoom}
-          whole
-          max={22}
-          value={s.tiles?.max_zoom || undefined}
-          onChange={(v) => set({ tiles: { url: '', ...s.tiles, max_zoom: v ?? 0 } })}
-        />
-      </Group>
-      <Group>
-        <h2>{strings.whatIsInTheBag}</h2>
-        <Tick isSelected={s.all_tools} onChange={(all_tools) => set({ all_tools })}>
-          {strings.everyToolIsAtHand}
-        </Tick>
-        {!s.all_tools &&
-          guide?.tools.map((tool) => (
-            <Tick key={tool} isSelected={s.kit.includes(tool)} onChange={(on) => set({ kit: flip(s.kit, tool, on) })}>
-              {tool}
-            </Tick>
-          ))}
-      </Group>
-      <Group>
-        <h2>{strings.whatYouTakeAtMost}</h2>
-        <p>{strings.lawAndCustomOfYour}</p>
-        {(s.limits ?? []).map((l, i) => (
-          <Row key={l.taxon}>
-            <strong>{guide?.nameOf(l.taxon) ?? l.taxon}</strong>
-            <Tick isSelected={l.protected ?? false} onChange={(on) => limit(i, { protected: on })}>
-              {strings.protectedNoneIsTaken}
-            </Tick>
-            {!l.protected && (
-              <Quantity
-                label={strings.gramsADayOf(guide?.nameOf(l.taxon) ?? l.taxon)}
-                unit="g"
-                value={l.g_a_day || undefined}
-                onChange={(g) => limit(i, { g_a_day: g ?? 0 })}
+      <Afterwards>
+        {() => (
+          <>
+            <Group>
+              <h2>{strings.theMap}</h2>
+              <p>{strings.withoutAnAddressTheDrawn}</p>
+              <Text
+                label={strings.addressOfAMap}
+                value={s.tiles?.url ?? ''}
+                onChange={(url) => set({ tiles: { ...s.tiles, url } })}
+                placeholder={strings.httpsTilesExampleZX}
               />
+              <Text
+                label={strings.whoseMapItIs}
+                value={s.tiles?.attribution ?? ''}
+                onChange={(attribution) => set({ tiles: { url: '', ...s.tiles, attribution } })}
+              />
+              <Quantity
+                label={strings.itsFinestZoom}
+                whole
+                max={22}
+                value={s.tiles?.max_zoom || undefined}
+                onChange={(v) => set({ tiles: { url: '', ...s.tiles, max_zoom: v ?? 0 } })}
+              />
+            </Group>
+            <Group>
+              <h2>{strings.whatIsInTheBag}</h2>
+              <Tick isSelected={s.all_tools} onChange={(all_tools) => set({ all_tools })}>
+                {strings.everyToolIsAtHand}
+              </Tick>
+              {!s.all_tools &&
+                guide?.tools.map((tool) => (
+                  <Tick
+                    key={tool}
+                    isSelected={s.kit.includes(tool)}
+                    onChange={(on) => set({ kit: flip(s.kit, tool, on) })}
+                  >
+                    {tool}
+                  </Tick>
+                ))}
+            </Group>
+            <Group>
+              <h2>{strings.whatYouTakeAtMost}</h2>
+              <p>{strings.lawAndCustomOfYour}</p>
+              {(s.limits ?? []).map((l, i) => (
+                <Row key={l.taxon}>
+                  <strong>{guide?.nameOf(l.taxon) ?? l.taxon}</strong>
+                  <Tick isSelected={l.protected ?? false} onChange={(on) => limit(i, { protected: on })}>
+                    {strings.protectedNoneIsTaken}
+                  </Tick>
+                  {!l.protected && (
+                    <Quantity
+                      label={strings.gramsADayOf(guide?.nameOf(l.taxon) ?? l.taxon)}
+                      unit="g"
+                      value={l.g_a_day || undefined}
+                      onChange={(g) => limit(i, { g_a_day: g ?? 0 })}
+                    />
+                  )}
+                  <Quiet
+                    aria-label={strings.noLimitFor(guide?.nameOf(l.taxon) ?? l.taxon)}
+                    onPress={() => set({ limits: (s.limits ?? []).filter((x) => x.taxon !== l.taxon) })}
+                  >
+                    {strings.remove}
+                  </Quiet>
+                </Row>
+              ))}
+              <TaxonPicker
+                label={strings.aLimitFor}
+                useful
+                onPick={({ id: taxon }) => {
+                  if (!(s.limits ?? []).some((l) => l.taxon === taxon))
+                    set({ limits: [...(s.limits ?? []), { taxon, protected: true, g_a_day: 0 }] });
+                }}
+              />
+            </Group>
+            {(s.known ?? []).length > 0 && (
+              <Group>
+                <h2>{strings.whatYouMeasureByOn}</h2>
+                {(s.known ?? []).map((k, i) => (
+                  <Row key={`${k.name} ${k.mm}`}>
+                    <span>
+                      {k.name}: {withUnit(inUnits(s.units === 'imperial').length, k.mm)}
+                    </span>
+                    <Quiet
+                      aria-label={strings.remove2(k.name)}
+                      onPress={() => set({ known: (s.known ?? []).filter((_, n) => n !== i) })}
+                    >
+                      {strings.remove}
+                    </Quiet>
+                  </Row>
+                ))}
+              </Group>
             )}
-            <Quiet
-              aria-label={strings.noLimitFor(guide?.nameOf(l.taxon) ?? l.taxon)}
-              onPress={() => set({ limits: (s.limits ?? []).filter((x) => x.taxon !== l.taxon) })}
-            >
-              {strings.remove}
-            </Quiet>
-          </Row>
-        ))}
-        <TaxonPicker
-          label={strings.aLimitFor}
-          useful
-          onPick={({ id: taxon }) => {
-            if (!(s.limits ?? []).some((l) => l.taxon === taxon))
-              set({ limits: [...(s.limits ?? []), { taxon, protected: true, g_a_day: 0 }] });
-          }}
-        />
-      </Group>
-      {(s.known ?? []).length > 0 && (
-        <Group>
-          <h2>{strings.whatYouMeasureByOn}</h2>
-          {(s.known ?? []).map((k, i) => (
-            <Row key={`${k.name} ${k.mm}`}>
-              <span>
-                {k.name}: {withUnit(inUnits(s.units === 'imperial').length, k.mm)}
-              </span>
-              <Quiet
-                aria-label={strings.remove2(k.name)}
-                onPress={() => set({ known: (s.known ?? []).filter((_, n) => n !== i) })}
-              >
-                {strings.remove}
-              </Quiet>
-            </Row>
-          ))}
-        </Group>
-      )}
-      <Group>
-        <h2>{strings.whatYouWereTaughtIn}</h2>
-        <p>{strings.tickOnlyWhatSomebodyQualified}</p>
-        {guide?.gates.map((g) => (
-          <Tick
-            key={g.id}
-            isSelected={s.taught.includes(g.id)}
-            onChange={(on) => set({ taught: flip(s.taught, g.id, on) })}
-          >
-            <span>
-              <strong>{g.name}.</strong> {g.why}
-            </span>
-          </Tick>
-        ))}
-      </Group>
-      <Group>
-        <Row>
-          <Primary type="submit" isDisabled={keep.isPending}>
-            {strings.keepTheSettings}
-          </Primary>
-          {draft && <Quiet onPress={() => setDraft(undefined)}>{strings.asTheyWere}</Quiet>}
-          {draft && <span role="status">{strings.notKeptYet}</span>}
-          <Link href="/data">{strings.backupsAndYourDataIn}</Link>
-        </Row>
-      </Group>
+            <Group>
+              <h2>{strings.whatYouWereTaughtIn}</h2>
+              <p>{strings.tickOnlyWhatSomebodyQualified}</p>
+              {guide?.gates.map((g) => (
+                <Tick
+                  key={g.id}
+                  isSelected={s.taught.includes(g.id)}
+                  onChange={(on) => set({ taught: flip(s.taught, g.id, on) })}
+                >
+                  <span>
+                    <strong>{g.name}.</strong> {g.why}
+                  </span>
+                </Tick>
+              ))}
+            </Group>
+            <Group>
+              <Row>
+                <Primary type="submit" isDisabled={keep.isPending}>
+                  {strings.keepTheSettings}
+                </Primary>
+                {draft && <Quiet onPress={() => setDraft(undefined)}>{strings.asTheyWere}</Quiet>}
+                {draft && <span role="status">{strings.notKeptYet}</span>}
+                <Link href="/data">{strings.backupsAndYourDataIn}</Link>
+              </Row>
+            </Group>
+          </>
+        )}
+      </Afterwards>
     </Page>
   );
 }
