@@ -103,7 +103,8 @@ func (c *Character) DisplayName() string { return cmp.Or(c.Name, c.ID) }
 // proper are first words of common names that are called after a person or a place, or begin with one, and so keep their capital.
 var proper = []string{
 	"American", "Caesar's", "Chinese", "German", "Italian", "Japanese", "Mediterranean", "Nuttall's", "Smith's", "St",
-	"Alpine", "Asian", "Balkan", "Canadian", "English", "European", "French", "Himalayan", "Indian", "Persian", "Scots", "Siberian", "Spanish", "Swedish",
+	"California", "Canada", "Carolina", "Guangzhou", "Guelder", "Jerusalem", "March", "Norway", "Oregon", "Pacific", "Virginia",
+	"Asian", "Balkan", "Canadian", "English", "European", "French", "Himalayan", "Indian", "Persian", "Scots", "Siberian", "Spanish", "Swedish",
 }
 
 // Proper tells whether a name keeps its capital in the middle of a sentence: one that is called after a person or a

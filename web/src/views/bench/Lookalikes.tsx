@@ -67,7 +67,7 @@ export function Lookalikes(props: Props) {
         <Fold {...props} list={down} down says={`${down.length} ${down.length === 1 ? 'is' : 'are'} down`} />
       )}
       {ruling.apart.length > 0 && (
-        <p>{strings.notKnownFromThisContinent(ruling.apart.map((t) => guide.nameOf(t).toLowerCase()).join(', '))}</p>
+        <p>{strings.notKnownFromThisContinent(ruling.apart.map((t) => guide.nameWithin(t)).join(', '))}</p>
       )}
     </Box>
   );

@@ -116,7 +116,7 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
         <dd className={odd.has(r.character) ? 'odd' : ''}>
           <span>
             {r.says}
-            {odd.has(r.character) && strings.unusualFor(guide.nameOf(record.ruling?.working ?? '').toLowerCase())}
+            {odd.has(r.character) && strings.unusualFor(guide.nameWithin(record.ruling?.working ?? ''))}
           </span>
           {!closed && (
             <Row>

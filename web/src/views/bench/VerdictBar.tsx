@@ -85,7 +85,7 @@ export function VerdictBar({ record, guide, covered, onChange }: Props) {
     );
   }
   const down = ruling.harmful.filter((h) => h.status === 'out').length;
-  const working = ruling.working ? guide.nameOf(ruling.working).toLowerCase() : undefined;
+  const working = ruling.working ? guide.nameWithin(ruling.working) : undefined;
   const fit = ruling.candidates.find((x) => x.taxon === ruling.working);
   const target = ruling.working;
   return (

@@ -135,7 +135,7 @@ export function Warnings({
           <details open={!small && contact.length <= named}>
             <summary>
               {strings.doNotTouchItYet}
-              {listed(contact.map((x) => guide.nameOf(x.taxon ?? '').toLowerCase()))}
+              {listed(contact.map((x) => guide.nameWithin(x.taxon ?? '')))}
               {strings.mayStillBeIt}
             </summary>
             {contact.map((x) => (

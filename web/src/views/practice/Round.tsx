@@ -246,7 +246,7 @@ function Outcome({ judged: j, guide }: { judged: Judged; guide: GuideIndex }) {
       <h2>
         <span>
           {strings.itWas(j.right ? strings.right3 : strings.wrong2)}
-          <Link href={`/guide/${j.of.taxon}`}>{j.of.name.toLowerCase()}</Link>
+          <Link href={`/guide/${j.of.taxon}`}>{guide.nameWithin(j.of.taxon)}</Link>
         </span>
         {j.of.harm !== 'none' && (
           <>
@@ -326,7 +326,7 @@ function Over({
         <p role="alert">
           <strong>
             {deadly.length === 1 ? strings.aDeadlyOneWasTaken : strings.deadlyOnesWereTaken(deadly.length)}:{' '}
-            {deadly.map((j) => j.of.name.toLowerCase()).join(', ')}.
+            {deadly.map((j) => guide.nameWithin(j.of.taxon)).join(', ')}.
           </strong>
           {strings.oneSuchPieceInThe}
         </p>

@@ -57,7 +57,7 @@ export function Bag({
               <small>
                 {k.lacking && k.stops.length > 0 && (
                   <span className="stops">
-                    {strings.notWithYouCannotBe(k.stops.map((t) => guide.nameOf(t).toLowerCase()).join(' and '))}
+                    {strings.notWithYouCannotBe(k.stops.map((t) => guide.nameWithin(t)).join(' and '))}
                   </span>
                 )}
                 {k.for.join(' ')}

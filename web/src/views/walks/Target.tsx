@@ -77,7 +77,7 @@ export function Target({
         <p>
           {strings.evenAfterAllChecksMay(
             open.length === 1 ? strings.oneHarmfulKind : strings.harmfulKinds(open.length),
-            open.map((x) => guide.nameOf(x.taxon).toLowerCase()).join(', '),
+            open.map((x) => guide.nameWithin(x.taxon)).join(', '),
           )}
         </p>
       )}
