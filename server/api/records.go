@@ -29,7 +29,7 @@ func (a *api) recordRoutes(h huma.API) {
 			Query   string `query:"q" maxLength:"200"`
 			Deleted bool   `query:"deleted" doc:"Those deleted in the last thirty days, in place of those that are not"`
 			After   string `query:"after" maxLength:"100" doc:"What the page before gave as next"`
-			Limit   int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+			Limit   int    `query:"limit" minimum:"1" maximum:"200" default:"20"`
 		}) (*app.RecordPage, error) {
 			return s.Records(ctx, app.RecordQuery{Query: in.Query, Deleted: in.Deleted, After: in.After, Limit: in.Limit})
 		})

@@ -113,7 +113,7 @@ export default function Bench({ id }: { id: string }) {
   const name = ruling?.working ? guide?.nameOf(ruling.working) : undefined;
   useTitle(name && strings.bench(name));
   // What was pressed is often gone when its answer is there: then whoever works by the keyboard goes on at the question.
-  const shown = `${record?.changed} ${asked} ${covered}`;
+  const shown = `${record?.changed} ${asked} ${covered} ${after.record?.changed}`;
   const stood = useRef('');
   useEffect(() => {
     const at = document.activeElement;

@@ -41,7 +41,7 @@ const Item = styled.li`
   &[aria-current='true'] { background: ${c('paper')}; border-radius: 12px; }
   .side { display: grid; gap: 10px; justify-items: end; }
   .side button { min-height: 44px; padding: 6px 12px; font-weight: 500; border-color: ${c('stone')}; }
-  ${narrow} { grid-template-columns: 48px minmax(0, 1fr) auto; gap: 4px 12px; padding: 10px 0; .why { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; } }
+  ${narrow} { grid-template-columns: 48px minmax(0, 1fr) auto; gap: 4px 12px; padding: 10px 0; .why { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; } .why + .why { -webkit-line-clamp: 1; } }
 `;
 
 const Panes = styled.div`
