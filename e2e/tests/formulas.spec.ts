@@ -59,7 +59,9 @@ test('diluting, pouring and drops are reckoned, and what cannot be is said', asy
   await expect(form.getByRole('alert')).toContainText('water makes it weaker only');
 });
 
-test('who reads ounces has them beside the millilitres, acres for a pasture, and drops by their own dropper', async ({ page }) => {
+test('who reads ounces has them beside the millilitres, acres for a pasture, and drops by their own dropper', async ({
+  page,
+}) => {
   const before = await (await page.request.get('/api/v1/settings')).json();
   try {
     await page.goto('/settings');

@@ -45,7 +45,7 @@ test('the keyboard alone does a whole record', async ({ page }) => {
   await page.clock.setFixedTime(new Date('2026-08-14T09:00:00'));
   await page.goto('/');
   const tabTo = async (what: () => Promise<boolean>) => {
-    for (let i = 0; i < 80; i++) {
+    for (let i = 0; i < 200; i++) {
       if (await what()) return;
       await page.keyboard.press('Tab');
     }
@@ -87,6 +87,7 @@ test('the keyboard alone does a whole record', async ({ page }) => {
 test('a record deleted is brought back', async ({ page }) => {
   await page.goto('/records');
   const rows = page.getByRole('list', { name: 'Records' });
+  await page.getByLabel('Search').fill('bilberry');
   await page.getByRole('button', { name: 'Delete Bilberry, 2026-07-22' }).click();
   await expect(rows.getByRole('link', { name: 'Bilberry' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Bring it back' }).click();

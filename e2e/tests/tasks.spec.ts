@@ -60,7 +60,7 @@ test('a second piece goes into the basket', async ({ page }) => {
   await timed(page, 'a second piece goes into the basket', async () => {
     await page.goto('/');
     await page.getByRole('link', { name: 'Records' }).click();
-    await page.getByLabel('Search').fill('field mushroom');
+    await page.getByLabel('Search').fill('field mushroom long pasture');
     const cleared = page
       .getByRole('list', { name: 'Records' })
       .getByRole('listitem')
