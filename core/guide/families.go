@@ -16,8 +16,12 @@ type Trait struct {
 // Common practice; no published source.
 const mostStates = 2
 
+// mostAlike is the share of the others of the kingdom that may show nothing but what the set shows: what is true of most
+// plants, that they climb nowhere, tells nothing of a family. Common practice; no published source.
+const mostAlike = 0.7
+
 // Traits lists the characters of full weight that every taxon of the set is scored for and on which all of them together
-// show one state or two, where others of their kingdom show more; nothing for a single taxon.
+// show one state or two, where others of their kingdom show more and not too many the same; nothing for a single taxon.
 func (c *Matrix) Traits(set Bits) []Trait {
 	var out []Trait
 	members := set.Members()
@@ -40,7 +44,20 @@ func (c *Matrix) Traits(set Bits) []Trait {
 				states++
 			}
 		}
-		if states <= mostStates && shown != all {
+		if states > mostStates || shown == all {
+			continue
+		}
+		others, alike := 0, 0
+		kingdom.Each(func(t int) {
+			if set.Has(t) || !col.Scored.Has(t) {
+				return
+			}
+			others++
+			if col.Patterns[col.Pattern[t]].Mask&^shown == 0 {
+				alike++
+			}
+		})
+		if float64(alike) <= mostAlike*float64(others) {
 			out = append(out, Trait{n, shown})
 		}
 	}
