@@ -22,6 +22,19 @@ func TestWhatAFamilyShares(t *testing.T) {
 				t.Errorf("%s shows more of %s than its family", g.Taxa[i].ID, col.ID)
 			}
 		})
+		others, alike := 0, 0
+		for i := range g.Taxa {
+			if umbels.Has(i) || g.Taxa[i].Kingdom != "plantae" || !col.Scored.Has(i) {
+				continue
+			}
+			others++
+			if col.Patterns[col.Pattern[i]].Mask&^trait.Mask == 0 {
+				alike++
+			}
+		}
+		if 10*alike > 7*others {
+			t.Errorf("%s tells nothing of the family: %d of %d others show nothing else", col.ID, alike, others)
+		}
 		shared[col.ID]++
 	}
 	// Facts of the trade (common practice): umbels, sheathing leaves, dry fruits that split in two.

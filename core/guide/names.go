@@ -100,18 +100,17 @@ func (t *Taxon) DisplayName() string {
 // DisplayName is the name to show, or the id where there is none.
 func (c *Character) DisplayName() string { return cmp.Or(c.Name, c.ID) }
 
-// proper are first words of common names that are called after a person or a place, or begin with one, and so keep their capital.
+// proper are the words with which names begin that are called after a person or a place, and so keep their capital.
 var proper = []string{
 	"American", "Caesar's", "Chinese", "German", "Italian", "Japanese", "Mediterranean", "Nuttall's", "Smith's", "St",
 	"California", "Canada", "Carolina", "Guangzhou", "Guelder", "Jerusalem", "March", "Norway", "Oregon", "Pacific", "Virginia",
-	"Asian", "Balkan", "Canadian", "English", "European", "French", "Himalayan", "Indian", "Persian", "Scots", "Siberian", "Spanish", "Swedish",
+	"Asian", "East Asian", "Balkan", "Canadian", "English", "European", "French", "Himalayan", "Indian", "Persian", "Scots", "Siberian", "Spanish", "Swedish",
 }
 
 // Proper tells whether a name keeps its capital in the middle of a sentence: one that is called after a person or a
 // place, and a scientific one with its author or abbreviation.
 func Proper(name string) bool {
-	first, _, _ := strings.Cut(name, " ")
-	return strings.Contains(name, ".") || slices.Contains(proper, first) || strings.HasPrefix(name, "East Asian")
+	return strings.Contains(name, ".") || slices.ContainsFunc(proper, func(first string) bool { return strings.HasPrefix(name+" ", first+" ") })
 }
 
 // InSentence makes a name fit the middle of a sentence.

@@ -112,7 +112,7 @@ export default function Places() {
         <Suspense>
           <MapView
             label={strings.mapOfThePlaces}
-            looks={looks.length > 0 ? looks : [{ latitude: 49.3, longitude: 19.3 }]}
+            looks={looks}
             things={things}
             me={me}
             drawn={drawn}
