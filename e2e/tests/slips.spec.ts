@@ -1,9 +1,10 @@
+import type { Locator, Page } from '@playwright/test';
 import { asking, begin, demo, expect, read, test, verdict } from './thicket';
 
 // A thumb that slips, a program that is slow or gone, two tabs, a page that is left: nothing is read that nobody read, and
 // nothing that was written is lost.
 
-const readings = (page: import('@playwright/test').Page) => {
+const readings = (page: Page) => {
   const sent: string[] = [];
   page.on('request', (r) => {
     if (r.method() === 'POST' && /readings$|key-answers$|records$/.test(r.url())) sent.push(r.postData() ?? '');
@@ -11,24 +12,41 @@ const readings = (page: import('@playwright/test').Page) => {
   return sent;
 };
 
-const bar = (page: import('@playwright/test').Page) => page.locator('[data-reach]');
+const bar = (page: Page) => page.locator('[data-reach]');
+
+/** Does a thing with the page's clock stopped, and lets it go on in steps just until another question is drawn: whatever comes
+ * next comes at once after it, however slow the machine is. */
+async function drawsAnother(page: Page, heading: Locator, by: () => Promise<void>) {
+  const was = await heading.textContent();
+  await page.clock.pauseAt(await page.evaluate(() => Date.now() + 50));
+  await by();
+  await expect(async () => {
+    await page.clock.runFor(5); // what waits for the next turn is done in it
+    expect(await heading.textContent()).not.toBe(was);
+  }).toPass();
+}
 
 test('a double press answers one question', async ({ page }) => {
+  await page.clock.install();
   await begin(page, 'A mushroom');
   const sent = readings(page);
+  const question = asking(page).getByRole('heading', { level: 2 });
   const first = asking(page).getByRole('group').first().getByRole('button').first();
+  const answered = (n: number) => expect(page.getByRole('button', { name: /^Change / })).toHaveCount(n);
   await expect(first).toBeEnabled();
+  await drawsAnother(page, question, () => page.keyboard.press('1'));
   await page.keyboard.press('1');
-  await page.waitForTimeout(150);
+  await page.clock.runFor(150);
   await page.keyboard.press('1');
-  await page.waitForTimeout(150);
-  await page.keyboard.press('1');
-  await expect(page.getByRole('button', { name: /^Change / })).toHaveCount(1);
+  await page.clock.resume();
+  await answered(1);
   await page.waitForTimeout(600);
   expect(sent).toHaveLength(1);
   await expect(first).toBeEnabled();
-  await first.dblclick({ delay: 20 });
-  await expect(page.getByRole('button', { name: /^Change / })).toHaveCount(2);
+  await drawsAnother(page, question, () => first.dblclick({ delay: 20 }));
+  await first.dblclick({ delay: 20, force: true });
+  await page.clock.resume();
+  await answered(2);
   await page.waitForTimeout(600);
   expect(sent).toHaveLength(2);
 });
@@ -83,14 +101,15 @@ test('a record is started once, and closed once', async ({ page }) => {
 });
 
 test("a key's walk takes one answer a question, and is there again after a reload", async ({ page }) => {
+  await page.clock.install();
   await page.goto('/key?kingdom=plantae');
   await page.getByRole('button', { name: 'Start' }).click();
   const sent = readings(page);
   const leads = page.getByRole('group').getByRole('button');
   await expect(leads.first()).toBeEnabled();
+  await drawsAnother(page, verdict(page), () => page.keyboard.press('1'));
   await page.keyboard.press('1');
-  await page.waitForTimeout(180);
-  await page.keyboard.press('1');
+  await page.clock.resume();
   await expect(page.getByText('Every answer was kept on a record.')).toBeVisible();
   await page.waitForTimeout(700);
   expect(sent).toHaveLength(2); // the record, and one reading

@@ -1,5 +1,5 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useRef } from 'react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useLayoutEffect, useRef } from 'react';
 import { newId } from './client';
 import { changed } from './follow';
 import { untilKept } from './outbox';
@@ -21,6 +21,12 @@ const queued: Change['do'][] = ['undo', 'redo', 'clear', 'restore'];
 export function useChangeRecord(id: string) {
   const queries = useQueryClient();
   const underWay = useRef(0);
+  // What is drawn can be older than what is known, for a moment: a press then was meant for the question that is answered by now.
+  const { data: known } = useQuery({ ...recordQuery(id), enabled: false });
+  const drawn = useRef(known);
+  useLayoutEffect(() => {
+    drawn.current = known;
+  }, [known]);
   const { mutate, isPending } = useMutation({
     scope: { id: `record-${id}` },
     mutationFn: ({ made, change }: Asked) => untilKept({ id, made, change }, () => sendChange(id, made, change)),
@@ -36,10 +42,11 @@ export function useChangeRecord(id: string) {
   });
   const made = (): Made => ({ op: newId(), seen: queries.getQueryData(recordQuery(id).queryKey)?.revision });
   return {
-    /** Makes a change; false where one is on its way and this one must not be made blindly after it. Refused is told why it was
-     * not kept. */
+    /** Makes a change; false where one is on its way, or was answered but is not drawn yet, and this one must not be made
+     * blindly after it. Refused is told why it was not kept. */
     change: (what: Change, then?: () => void, refused?: (says: string) => void): boolean => {
-      if (underWay.current > 0 && !queued.includes(what.do)) return false;
+      const blind = underWay.current > 0 || drawn.current !== queries.getQueryData(recordQuery(id).queryKey);
+      if (blind && !queued.includes(what.do)) return false;
       underWay.current++;
       mutate({ made: made(), change: what, then, refused });
       return true;
