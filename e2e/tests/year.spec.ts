@@ -43,7 +43,7 @@ test('a year at a glance, and from every number the way down to what it is made 
   await page.getByText('The days as a table').click();
   const day = page.getByRole('row').filter({ hasText: '2026-08-29' });
   await expect(day).toContainText('900 g');
-  await page.getByRole('button', { name: '2025' }).click();
+  await page.getByRole('radio', { name: '2025' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('The year 2025');
   await expect(page.getByRole('list', { name: 'By kind' })).toContainText('Small-leaved lime');
 });

@@ -184,6 +184,7 @@ function Taxon({ id, named, guide }: { id: string; named: boolean; guide: GuideI
         kingdom={data.view.kingdom}
         shown={data.usual}
         sizes={data.sizes}
+        wrap
         label={named ? strings.drawnFromWhatTheGuide(data.view.display_name) : strings.aTaxonOfTheGuide}
       />
       <figcaption>{named ? guide.nameOf(id) : ' '}</figcaption>

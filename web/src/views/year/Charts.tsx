@@ -1,7 +1,9 @@
 import { scaleLinear, scaleSqrt } from 'd3-scale';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import type { Schema } from '../../api/client';
 import { monthNames } from '../../components/guideWords';
+import { useNarrow } from '../../components/useNarrow';
 import { c, narrow } from '../../theme/tokens';
 import { strings } from './strings';
 
@@ -22,16 +24,16 @@ const Drawing = styled.svg`
   a:focus-visible { outline: 3px solid ${c('ink')}; }
 `;
 
-/** What is too wide for a phone is moved under the finger there, not made too small to press. */
-const Wide = styled.div`
-  overflow-x: auto;
-  ${narrow} { margin: 0 -26px; padding: 0 26px; svg { width: 760px; } }
-`;
+/** A name at the edge of the days. */
+const Label = ({ x, y, children }: { x: number; y: number; children: ReactNode }) => (
+  <text x={x} y={x === 0 ? y + 4 : y} textAnchor={x === 0 ? 'start' : 'middle'}>
+    {children}
+  </text>
+);
 
-/** How wide a day is, how high a month, and where the days begin. */
-const wide = 26;
-const high = 26;
-const begins = 40;
+/** How much room a day has either way, and where the days begin: after the months' names beside them, or above them. */
+const room = 26;
+const begins = { beside: 40, above: 18 };
 
 /** What was done on a day, as it is said. */
 export const tallyWords = (t: Tally, grams: (g: number) => string): string =>
@@ -44,7 +46,7 @@ export const tallyWords = (t: Tally, grams: (g: number) => string): string =>
     .filter(Boolean)
     .join(', ') || 'nothing';
 
-/** A year, a row a month: a circle is larger the more was found, filled where something was taken, dashed round where it was eaten. */
+/** A year, a row a month, and on a phone a column a month: a circle is larger the more was found, filled where something was taken, dashed round where it was eaten. */
 export function Days({
   year,
   days,
@@ -57,50 +59,55 @@ export function Days({
   onDay: (day: string) => void;
 }) {
   const by = new Map(days.map((d) => [d.key, d]));
+  const upright = useNarrow();
   const size = scaleSqrt([0, Math.max(4, ...days.map((d) => d.found))], [4, 11]);
+  /** Where a day of a month is drawn; a month without a day is where its name stands, a day without a month where its number. */
+  const at = (month: number | undefined, day: number | undefined) => {
+    const m = month === undefined ? undefined : (month + 0.5) * room;
+    const d = day === undefined ? undefined : (day + 0.5) * room;
+    const [across, down] = upright ? [m, d] : [d, m];
+    const left = upright ? begins.beside / 2 : begins.beside;
+    return { x: across === undefined ? 0 : left + across, y: down === undefined ? 12 : begins.above + down };
+  };
+  const wide = upright ? begins.beside / 2 + 12 * room : begins.beside + 31 * room;
   return (
-    <Wide>
-      <Drawing
-        viewBox={`0 0 ${begins + 31 * wide} ${12 * high + 18}`}
-        role="group"
-        aria-label={strings.theDaysOfTheTable(year)}
-      >
-        {[1, 10, 20, 30].map((d) => (
-          <text key={d} x={begins + (d - 0.5) * wide} y="12" textAnchor="middle">
-            {d}
-          </text>
-        ))}
-        {monthNames.map((m, i) => (
-          <g key={m}>
-            <text x="0" y={18 + (i + 0.65) * high}>
-              {m}
-            </text>
-            {Array.from({ length: new Date(year, i + 1, 0).getDate() }, (_, n) => {
-              const key = `${year}-${String(i + 1).padStart(2, '0')}-${String(n + 1).padStart(2, '0')}`;
-              const d = by.get(key);
-              const x = begins + (n + 0.5) * wide;
-              const y = 18 + (i + 0.5) * high;
-              if (!d) return <circle key={key} className="none" cx={x} cy={y} r="2" />;
-              return (
-                <a
-                  key={key}
-                  href={`#${key}`}
-                  aria-label={`${key}: ${tallyWords(d, grams)}`}
-                  onClick={(e) => {
-                    e.preventDefault();
-                    onDay(key);
-                  }}
-                >
-                  <circle className={d.taken_g > 0 ? 'taken' : 'seen'} cx={x} cy={y} r={size(d.found)} />
-                  {d.meals > 0 && <circle className="eaten" cx={x} cy={y} r={size(d.found) + 3.5} />}
-                  <title>{`${key}: ${tallyWords(d, grams)}`}</title>
-                </a>
-              );
-            })}
-          </g>
-        ))}
-      </Drawing>
-    </Wide>
+    <Drawing
+      viewBox={`0 0 ${wide} ${begins.above + (upright ? 31 : 12) * room}`}
+      role="group"
+      aria-label={strings.theDaysOfTheTable(year)}
+    >
+      {[1, 10, 20, 30].map((d) => (
+        <Label key={d} {...at(undefined, d - 1)}>
+          {d}
+        </Label>
+      ))}
+      {monthNames.map((m, i) => (
+        <g key={m}>
+          <Label {...at(i, undefined)}>{m}</Label>
+          {Array.from({ length: new Date(year, i + 1, 0).getDate() }, (_, n) => {
+            const key = `${year}-${String(i + 1).padStart(2, '0')}-${String(n + 1).padStart(2, '0')}`;
+            const d = by.get(key);
+            const { x, y } = at(i, n);
+            if (!d) return <circle key={key} className="none" cx={x} cy={y} r="2" />;
+            return (
+              <a
+                key={key}
+                href={`#${key}`}
+                aria-label={`${key}: ${tallyWords(d, grams)}`}
+                onClick={(e) => {
+                  e.preventDefault();
+                  onDay(key);
+                }}
+              >
+                <circle className={d.taken_g > 0 ? 'taken' : 'seen'} cx={x} cy={y} r={size(d.found)} />
+                {d.meals > 0 && <circle className="eaten" cx={x} cy={y} r={size(d.found) + 3.5} />}
+                <title>{`${key}: ${tallyWords(d, grams)}`}</title>
+              </a>
+            );
+          })}
+        </g>
+      ))}
+    </Drawing>
   );
 }
 

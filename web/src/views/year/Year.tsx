@@ -3,7 +3,7 @@ import { Link } from 'wouter';
 import type { Schema } from '../../api/client';
 import { useAlmanac } from '../../api/useAlmanac';
 import { useYear } from '../../api/useYear';
-import { Button, Quiet, Row } from '../../components/Buttons';
+import { OneOf, Quiet, Row } from '../../components/Buttons';
 import { Folded } from '../../components/Folded';
 import { Page, Waiting } from '../../components/Page';
 import { Strip } from '../../components/Strip';
@@ -88,11 +88,12 @@ export default function Year() {
     <Page>
       <h1>{strings.theYear(y.year)}</h1>
       <Row data-screen-only style={{ marginBottom: 10 }}>
-        {y.years.map((n) => (
-          <Button key={n} isDisabled={n === y.year} onPress={() => sift('year', String(n))}>
-            {n}
-          </Button>
-        ))}
+        <OneOf
+          label={strings.year}
+          value={String(y.year)}
+          onChange={(n) => sift('year', n)}
+          options={y.years.map((n) => ({ id: String(n), name: String(n) }))}
+        />
       </Row>
       {y.entries.length === 0 && <p>{strings.nothingIsKeptOfThis}</p>}
       {y.entries.length > 0 && (

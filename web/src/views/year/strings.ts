@@ -8,6 +8,7 @@ export const strings = {
   margin: (date: Said, name: Said, margin: Said) => `${date}: ${name}, margin ${margin}`,
   ownDays: (what: Said) => `Own days: ${what}`,
   // Year
+  year: 'Year',
   theYear: (year: Said) => `The year ${year}`,
   nothingIsKeptOfThis: 'Nothing is kept of this year. What you find, gather and eat stands here.',
   meal: 'meal',
