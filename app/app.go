@@ -127,3 +127,11 @@ func (a *App) oneAtATime(id string) (done func()) {
 
 // NewID makes an id: a UUID of version 7, which sorts by time.
 func NewID() string { return uuid.Must(uuid.NewV7()).String() }
+
+// unread tells that something kept cannot be read. Where nobody waits for the answer any more it is not said: then it is the reading
+// that was broken off.
+func (s *Session) unread(ctx context.Context, kind, id string, err error) {
+	if ctx.Err() == nil {
+		s.Log.Error("what is kept cannot be read", "kind", kind, "id", id, "cause", err)
+	}
+}

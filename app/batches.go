@@ -179,7 +179,7 @@ func (s *Session) allBatches(ctx context.Context, open bool) ([]*standing[events
 		}
 		o, err := batches.open(ctx, s, streams[i].ID)
 		if err != nil {
-			s.Log.Error("a batch cannot be read", "batch", streams[i].ID, "cause", err)
+			s.unread(ctx, "batch", streams[i].ID, err)
 			continue
 		}
 		out = append(out, o)

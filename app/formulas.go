@@ -50,7 +50,7 @@ func (s *Session) Formulas(ctx context.Context) ([]RecordedFormula, error) {
 	for i := range streams {
 		f, err := s.Formula(ctx, streams[i].ID)
 		if err != nil {
-			s.Log.Error("a formula cannot be read", "formula", streams[i].ID, "cause", err)
+			s.unread(ctx, "formula", streams[i].ID, err)
 			continue
 		}
 		out = append(out, *f)

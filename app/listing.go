@@ -94,7 +94,7 @@ func (s *Session) locate(ctx context.Context) error {
 		}
 		l, err := s.found(ctx, &streams[i])
 		if err != nil {
-			s.Log.Error("a record cannot be read", "record", streams[i].ID, "cause", err)
+			s.unread(ctx, "record", streams[i].ID, err)
 			continue
 		}
 		if streams[i].Listing, err = json.Marshal(l); err != nil {

@@ -221,7 +221,7 @@ func (s *Session) PhotosOf(ctx context.Context, kind StreamKind, id string) ([]P
 	for i := range streams {
 		o, err := photos.open(ctx, s, streams[i].ID)
 		if err != nil {
-			s.Log.Error("a photograph cannot be read", "photo", streams[i].ID, "cause", err)
+			s.unread(ctx, "photograph", streams[i].ID, err)
 			continue
 		}
 		if of := o.now.Taken.Of; of.ID == id && of.Stream == kind {

@@ -390,7 +390,7 @@ func (s *Session) Dirty(ctx context.Context) ([]Dirty, error) {
 		}
 		o, err := pickings.open(ctx, s, streams[i].ID)
 		if err != nil {
-			s.Log.Error("a picking cannot be read", "picking", streams[i].ID, "cause", err)
+			s.unread(ctx, "picking", streams[i].ID, err)
 			continue
 		}
 		if after := harvest.Of(s.Guide.Matrix, &o.now).Clean; after != "" {

@@ -121,7 +121,7 @@ func (s *Session) patches(ctx context.Context) ([]Stream, []patchListing, error)
 	for i := range streams {
 		var l patchListing
 		if err := json.Unmarshal(streams[i].Listing, &l); err != nil || len(l.Shape.At) == 0 {
-			s.Log.Error("a place cannot be read", "place", streams[i].ID, "cause", err)
+			s.unread(ctx, "place", streams[i].ID, err)
 			continue
 		}
 		of, out = append(of, streams[i]), append(out, l)
@@ -188,7 +188,7 @@ func (s *Session) Map(ctx context.Context) (*Map, error) {
 	for i := range streams {
 		l, err := s.found(ctx, &streams[i])
 		if err != nil {
-			s.Log.Error("a record cannot be read", "record", streams[i].ID, "cause", err)
+			s.unread(ctx, "record", streams[i].ID, err)
 			continue
 		}
 		if l.At.Latitude == nil || l.At.Longitude == nil {
@@ -313,7 +313,7 @@ func (s *Session) recordsAt(ctx context.Context, id string, shape *place.Shape) 
 	for i := range streams {
 		l, err := s.found(ctx, &streams[i])
 		if err != nil {
-			s.Log.Error("a record cannot be read", "record", streams[i].ID, "cause", err)
+			s.unread(ctx, "record", streams[i].ID, err)
 			continue
 		}
 		if !l.At.growsAt(id, shape) {

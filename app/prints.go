@@ -79,7 +79,7 @@ func (s *Session) Prints(ctx context.Context) (*PrintBench, error) {
 	for i := range streams {
 		o, err := prints.open(ctx, s, streams[i].ID)
 		if err != nil {
-			s.Log.Error("a print cannot be read", "print", streams[i].ID, "cause", err)
+			s.unread(ctx, "print", streams[i].ID, err)
 			continue
 		}
 		out.Prints = append(out.Prints, s.printView(ctx, o))

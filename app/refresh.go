@@ -99,7 +99,7 @@ func (s *Session) relist(ctx context.Context, stream *Stream, set *Settings) err
 		if ctx.Err() != nil {
 			return err
 		}
-		s.Log.Error("a record cannot be read", "record", stream.ID, "cause", err)
+		s.unread(ctx, "record", stream.ID, err)
 		return s.listTrouble(stream, &events.Record{}, err, set)
 	}
 	*stream = o.Stream

@@ -55,7 +55,7 @@ func (s *Session) Tasks(ctx context.Context) ([]Task, error) {
 	for i := range streams {
 		o, err := tasks.open(ctx, s, streams[i].ID)
 		if err != nil {
-			s.Log.Error("a task cannot be read", "task", streams[i].ID, "cause", err)
+			s.unread(ctx, "task", streams[i].ID, err)
 			continue
 		}
 		out = append(out, s.taskView(o))

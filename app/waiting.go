@@ -98,7 +98,7 @@ func (s *Session) WaitingAtHome(ctx context.Context) (*Waiting, error) {
 	for i := range baskets {
 		o, err := pickings.open(ctx, s, baskets[i].ID)
 		if err != nil {
-			s.Log.Error("a picking cannot be read", "picking", baskets[i].ID, "cause", err)
+			s.unread(ctx, "picking", baskets[i].ID, err)
 			continue
 		}
 		if n := harvest.Of(s.Guide.Matrix, &o.now).Apart; n > 0 {

@@ -74,7 +74,7 @@ func (s *Session) entries(ctx context.Context) ([]logbook.Entry, map[string]stri
 	for i := range records {
 		l, err := s.found(ctx, &records[i])
 		if err != nil {
-			s.Log.Error("a record cannot be read", "record", records[i].ID, "cause", err)
+			s.unread(ctx, "record", records[i].ID, err)
 			continue
 		}
 		e := logbook.Entry{Kind: logbook.Record, ID: records[i].ID, Date: l.Date, Name: l.find(), Place: where(&l.At), G: l.G}
@@ -93,7 +93,7 @@ func (s *Session) entries(ctx context.Context) ([]logbook.Entry, map[string]stri
 	for i := range baskets {
 		o, err := pickings.open(ctx, s, baskets[i].ID)
 		if err != nil {
-			s.Log.Error("a picking cannot be read", "picking", baskets[i].ID, "cause", err)
+			s.unread(ctx, "picking", baskets[i].ID, err)
 			continue
 		}
 		p := &o.now

@@ -18,7 +18,7 @@ func Log(log *slog.Logger) func(http.Handler) http.Handler {
 			ww := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
 			defer func() {
 				level := slog.LevelInfo
-				if ww.Status() >= http.StatusInternalServerError {
+				if ww.Status() >= http.StatusInternalServerError && r.Context().Err() == nil { // who asked still waits for it
 					level = slog.LevelError
 				}
 				log.Log(r.Context(), level, "request", "method", r.Method, "path", r.URL.Path, "status", ww.Status(), "bytes", ww.BytesWritten(), "ms", time.Since(began).Milliseconds())

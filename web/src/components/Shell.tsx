@@ -94,6 +94,7 @@ const Foot = styled.footer`
   color: ${c('stone')};
   display: flex;
   flex-wrap: wrap;
+  align-items: baseline;
   gap: 4px 20px;
   strong { color: ${c('ink')}; }
   .narrow { display: none; padding: 12px 0; }
