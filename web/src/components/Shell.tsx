@@ -156,10 +156,12 @@ function useHeadingOf(path: string) {
     const stays = wentBack;
     wentBack = false;
     let frame = 0;
+    const from = document.activeElement;
     const look = () => {
       const heading = document.querySelector<HTMLElement>('main h1');
       const on = document.activeElement;
-      if (heading && !(on instanceof HTMLInputElement)) {
+      // Who has gone on by the keyboard meanwhile is not called back.
+      if (heading && (on === from || on === document.body) && !(on instanceof HTMLInputElement)) {
         heading.tabIndex = -1;
         heading.focus({ preventScroll: true });
         if (!stays) scrollTo(0, 0);
