@@ -199,7 +199,8 @@ func (r *Ruling) anotherHope() *Ruling {
 	return nil
 }
 
-// notSeenEnough: a must-see of the working name is missing, or too little of what was seen fits it.
+// notSeenEnough: a must-see of the working name is missing, or too little of what was seen fits it. A reading that fails a
+// must-see is asked for again before the name is given up for it.
 func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	s, w := r.sheet, r.workingTaxon()
 	var why []Reason
@@ -207,12 +208,15 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	for _, id := range w.MustSee {
 		n, _ := s.Guide.Column(id)
 		e := s.Entry(n)
-		if e != nil && e.Firm && e.Speaks(r.working) && !e.Odd(r.working) {
+		if e != nil && e.Firm && e.Speaks(r.working) && !r.fails(e) {
 			continue
 		}
 		why = append(why, r.reason(MustSee, r.working, n))
 		can := s.CanHave(n, r.working) && r.someFirm(n)
-		if !can && (e == nil || !s.CanFirmUp(e, r.working) || e.Odd(r.working)) {
+		if !can && (e == nil || !s.CanFirmUp(e, r.working) || r.fails(e)) {
+			if e != nil && e.Firm && !e.Confirmed && r.fails(e) {
+				return r.lookAgain(e)
+			}
 			verdict = guide.Leave
 			continue
 		}
@@ -238,6 +242,15 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 		}
 	}
 	return guide.KeepLooking, found(r.reason(TooLittleSeen, r.working, -1))
+}
+
+// fails tells whether a reading fails a must-see: it is odd for the working name or, where the character is hardly ever misread,
+// anything that the name does not show.
+func (r *Ruling) fails(e *evidence.Entry) bool {
+	if e.Column.Error <= policy.HardlyMisread {
+		return e.Conflicts(r.working)
+	}
+	return e.Odd(r.working)
 }
 
 // someFirm tells whether any state that the working name shows on the column could be read firmly.

@@ -116,6 +116,40 @@ func TestRules(t *testing.T) {
 	}
 }
 
+// A must-see whose states lie near each other: where people often take one for the other (an error of 0.2), the neighbour of what the
+// name shows will do; where hardly anybody does (0.05), the name has to show what was read. What fails is asked for again before the
+// name is given up for it.
+func TestAMustSeeIsMetByWhatTheNameShows(t *testing.T) {
+	const near = `{"errors":{"core":ERROR},"characters":[
+	 {"id":"core","kind":"states","states":[{"id":"solid","near":["pith"]},{"id":"pith","near":["solid","hollow"]},{"id":"hollow","near":["pith"]}]},
+	 {"id":"a","kind":"states","states":[{"id":"x"},{"id":"y"}]},{"id":"b","kind":"states","states":[{"id":"x"},{"id":"y"}]},{"id":"c","kind":"states","states":[{"id":"x"},{"id":"y"}]}],
+	"taxa":[{"id":"good","name":"G g","kingdom":"plantae","use":"edible","harm":"none","must_see":["core"],"scores":{"core":["solid"],"a":["x"],"b":["x"],"c":["x"]}},
+	 {"id":"ill","name":"I i","kingdom":"plantae","use":"none","harm":"serious","scores":{"core":["solid","pith","hollow"],"a":["y"],"b":["y"],"c":["y"]}}]}`
+	for name, c := range map[string]struct{ err, core, confirmed, verdict, code string }{
+		"what it shows, seldom misread":           {"0.05", "solid", "false", "ruled-clear", "all-out"},
+		"near it, seldom misread, looked at once": {"0.05", "pith", "false", "keep-looking", "look-again"},
+		"near it, seldom misread, looked again":   {"0.05", "pith", "true", "leave", "must-see"},
+		"near it, often misread":                  {"0.2", "pith", "true", "ruled-clear", "all-out"},
+		"far from it, often misread, once":        {"0.2", "hollow", "false", "keep-looking", "look-again"},
+		"far from it, often misread, again":       {"0.2", "hollow", "true", "leave", "must-see"},
+	} {
+		for _, target := range []string{"", `"target":"good",`} {
+			t.Run(name+" "+target, func(t *testing.T) {
+				g := guidetest.Compile(strings.Replace(near, "ERROR", c.err, 1))
+				a, err := identify.Identify(g, guidetest.Record(`{"id":"x",`+target+`"readings":[{"character":"a","states":["x"],"sure":true},
+				 {"character":"b","states":["x"],"sure":true},{"character":"c","states":["x"],"sure":true},
+				 {"character":"core","states":["`+c.core+`"],"sure":true,"confirmed":`+c.confirmed+`}]}`))
+				if err != nil {
+					t.Fatal(err)
+				}
+				if string(a.Verdict) != c.verdict || string(a.Why.Code) != c.code {
+					t.Errorf("got %s (%s), want %s (%s)", a.Verdict, a.Why.Code, c.verdict, c.code)
+				}
+			})
+		}
+	}
+}
+
 // How readings weigh for good against one taxon, by the formula with the errors of the footings: structure 0.02, surface
 // 0.05, colour 0.12, scent 0.15, size 0.05. A firm reading in full comes to more than ten decibans here and is capped; by
 // hand, free gills are 10·log₁₀((0.98/1.1 + 0.02/3) / (0.02/3)) = 21 of good against killer.
