@@ -198,6 +198,15 @@ func showsAny(r *rand.Rand, col *guide.Column, taxon int) evidence.Reading {
 		return rd
 	}
 	v := p.Span.Low + float64(r.IntN(int(p.Span.High-p.Span.Low)+1))
+	if col.Kind == guide.Count { // of a wide range a plan goes by the numbers that come one time in ten, as by such states
+		chances := col.Chances(col.Pattern[taxon], "")
+		for _, k := range r.Perm(len(chances)) {
+			if chances[k] >= policy.Often {
+				v = float64(k)
+				break
+			}
+		}
+	}
 	rd.Value = &v
 	return rd
 }

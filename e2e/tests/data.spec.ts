@@ -147,6 +147,7 @@ test.describe('data of a program of their own', () => {
       .first()
       .click();
     await page.getByRole('button', { name: 'Delete' }).click();
+    await expect(page.getByText('The place was deleted.')).toBeVisible();
     await page.goto('/places');
     await expect(page.getByRole('link', { name: /By the lime/ })).toHaveCount(0);
     await page.goto('/data');

@@ -32,6 +32,7 @@ test('a mixture is worked out, its limits and cautions are said, and it steeps',
   const card = page.getByRole('article', { name: 'For the shelf' });
   await expect(card.getByRole('row', { name: 'Redroot 10 10' })).toBeVisible();
   await card.getByRole('button', { name: 'It steeps from now' }).click();
+  await expect(page.getByText('When it has steeped it stands among what waits')).toBeVisible();
   await page.goto('/waiting');
   const waited = page.getByRole('list', { name: 'Waited for' });
   await expect(waited).toContainText('Strain: For the shelf');

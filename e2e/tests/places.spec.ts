@@ -146,6 +146,7 @@ test.describe('places of a program of their own', () => {
     await page.getByText('Come back on a day').click();
     await page.getByLabel('On which day').fill('2027-06-15');
     await page.getByRole('button', { name: 'Remind me' }).click();
+    await expect(page.getByText('It stands among what waits, and in the calendar.')).toBeVisible();
     await page.goto('/waiting');
     await expect(page.getByRole('list', { name: 'Waited for' })).toContainText(
       'Come back to The lime behind the church',
