@@ -199,8 +199,8 @@ func (r *Ruling) anotherHope() *Ruling {
 	return nil
 }
 
-// notSeenEnough: a must-see of the working name is missing, or too little of what was seen fits it. A reading that fails a
-// must-see is asked for again before the name is given up for it.
+// notSeenEnough: a must-see of the working name is missing, or too little of what was seen fits it. A firm reading that fails
+// a must-see is asked for again before the name is given up for it.
 func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	s, w := r.sheet, r.workingTaxon()
 	var why []Reason
@@ -208,15 +208,17 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	for _, id := range w.MustSee {
 		n, _ := s.Guide.Column(id)
 		e := s.Entry(n)
-		if e != nil && e.Firm && e.Speaks(r.working) && !r.fails(e) {
-			continue
+		if e != nil && e.Firm && e.Speaks(r.working) {
+			if !r.fails(e) {
+				continue
+			}
+			if !e.Confirmed {
+				return r.lookAgain(e)
+			}
 		}
 		why = append(why, r.reason(MustSee, r.working, n))
 		can := s.CanHave(n, r.working) && r.someFirm(n)
 		if !can && (e == nil || !s.CanFirmUp(e, r.working) || r.fails(e)) {
-			if e != nil && e.Firm && !e.Confirmed && r.fails(e) {
-				return r.lookAgain(e)
-			}
 			verdict = guide.Leave
 			continue
 		}

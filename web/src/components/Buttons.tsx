@@ -93,5 +93,5 @@ export const Row = styled.div`
   /* Beside a field with its name above it, all stand on the field's own foot. */
   &:has(> * > label) { align-items: end; }
   > a { display: inline-flex; align-items: center; min-height: 48px; margin: -4px 8px -4px 0; }
-  p + & { margin-top: 8px; }
+  p + &, small + & { margin-top: 8px; }
 `;
