@@ -131,6 +131,16 @@ for (const [kingdom, of] of Object.entries(parts))
     expect(bare.match(/data-missing/g)?.length).toBeGreaterThan(4);
   });
 
+test('what was read as having no stem is drawn without one, and nothing of a stem is missing', async ({ pen }) => {
+  const drawn = (shown: Shown) => (pen.fungi ?? []).map((half) => half(shown, {})).join('');
+  const missing = (markup: string) => [...markup.matchAll(/data-missing="([^"]+)"/g)].map(([, name]) => name);
+  const gilled = { underside: 'gills', 'cap-shape': 'dome' };
+  expect(missing(drawn(gilled))).toEqual(['base', 'ring', 'base', 'joint', 'inside']);
+  const fan = { ...gilled, 'stem-place': 'none', 'stem-surface': 'smooth', 'stem-ring': 'skirt', 'stem-base': 'sac' };
+  expect(missing(drawn(fan))).toEqual([]);
+  expect(drawnIn(drawn(fan)).filter(({ of }) => of.startsWith('stem-'))).toEqual([{ of: 'stem-place', state: 'none' }]);
+});
+
 test("no taxon's figure shows anything but what the guide says", async ({ pen }) => {
   const faults: string[] = [];
   let drawn = 0;

@@ -131,6 +131,7 @@ export function Halved({ shown, sizes = {} }: { shown: Shown; sizes?: Sizes }) {
   const wedge = (wedges[attach ?? ''] ?? plainWedge).replaceAll('50', String(60 - half));
   const under = shown.underside;
   const sides = ['', 'translate(120 0) scale(-1 1)'];
+  const stemless = shown['stem-place'] === 'none';
   const capPath =
     shape === 'funnel' ? 'M8 40C40 50 80 50 112 40C112 52 108 58 103 58H17C12 58 8 52 8 40Z' : caps[shape ?? 'dome'];
   return (
@@ -142,28 +143,30 @@ export function Halved({ shown, sizes = {} }: { shown: Shown; sizes?: Sizes }) {
           <path className="paper" d={capPath} />
         </Part>
       )}
-      <Part of="stem-base" state={base}>
-        {base === 'sac' && (
+      {!stemless && (
+        <Part of="stem-base" state={base}>
+          {base === 'sac' && (
+            <path
+              className="fill"
+              d="M38 100C34 120 44 132 60 132C76 132 86 120 82 100C80 108 76 118 60 120C44 118 40 108 38 100Z"
+            />
+          )}
           <path
-            className="fill"
-            d="M38 100C34 120 44 132 60 132C76 132 86 120 82 100C80 108 76 118 60 120C44 118 40 108 38 100Z"
+            className={shown['stem-inside'] === 'solid' ? 'fill' : 'paper'}
+            d={stretch(stems[base ?? 'plain'] ?? stems.plain ?? '', wide, 60)}
           />
-        )}
-        <path
-          className={shown['stem-inside'] === 'solid' ? 'fill' : 'paper'}
-          d={stretch(stems[base ?? 'plain'] ?? stems.plain ?? '', wide, 60)}
-        />
-        {(base === 'collar' || base === 'scale-rings' || base === 'rooting') && (
-          <path
-            className="paper"
-            d={(bases[base] ?? '')
-              .split('|')
-              .map((stroke) => stroke.split(':')[1])
-              .join('')}
-          />
-        )}
-      </Part>
-      {base === undefined && (
+          {(base === 'collar' || base === 'scale-rings' || base === 'rooting') && (
+            <path
+              className="paper"
+              d={(bases[base] ?? '')
+                .split('|')
+                .map((stroke) => stroke.split(':')[1])
+                .join('')}
+            />
+          )}
+        </Part>
+      )}
+      {base === undefined && !stemless && (
         <>
           {shown['stem-inside'] === 'solid' && <path className="flat" d={stretch(stems.plain ?? '', wide, 60)} />}
           <Missing name="base" x={98} y={124} d={stretch(stems.plain ?? '', wide, 60)} />
@@ -174,7 +177,7 @@ export function Halved({ shown, sizes = {} }: { shown: Shown; sizes?: Sizes }) {
           <path key={side} className="fill" transform={side} d={wedge} />
         ))}
       </Part>
-      {attach === undefined && (
+      {attach === undefined && !stemless && (
         <Missing name="joint" x={26} y={84} d={`${plainWedge}M103 58H72V71C80 74 96 71 103 58Z`} small />
       )}
       <Part of="underside" state={under}>
@@ -186,17 +189,19 @@ export function Halved({ shown, sizes = {} }: { shown: Shown; sizes?: Sizes }) {
         {shown['cap-margin'] === 'inrolled' &&
           sides.map((side) => <path key={side} transform={side} d="M17 56C8 66 20 74 25 66C27 62 23 60 21 63" />)}
       </Part>
-      <Part of="stem-ring" state={shown['stem-ring']}>
-        {sides.map((side) => (
-          <path
-            key={side}
-            className={shown['stem-ring'] === 'cobweb' ? 'fine' : 'fill'}
-            transform={`${side} translate(${10 - half} 0)`}
-            d={flaps[shown['stem-ring'] ?? '']}
-          />
-        ))}
-      </Part>
-      <Inside state={shown['stem-inside']} half={half} />
+      {!stemless && (
+        <Part of="stem-ring" state={shown['stem-ring']}>
+          {sides.map((side) => (
+            <path
+              key={side}
+              className={shown['stem-ring'] === 'cobweb' ? 'fine' : 'fill'}
+              transform={`${side} translate(${10 - half} 0)`}
+              d={flaps[shown['stem-ring'] ?? '']}
+            />
+          ))}
+        </Part>
+      )}
+      {!stemless && <Inside state={shown['stem-inside']} half={half} />}
       <Part of="cut-section" state={section} />
       <Part of="milk" state={shown.milk}>
         {shown.milk && shown.milk !== 'none' && (

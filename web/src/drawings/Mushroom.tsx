@@ -301,28 +301,31 @@ export function Mushroom({ shown, sizes = {}, focus, unknown }: Props) {
   const dx = stemAt[shown['stem-place'] ?? ''] ?? 0;
   const stem = stretch(stems[base] ?? stems.plain ?? '', wide, 60);
   const margin = shown['cap-margin'];
+  const stemless = shown['stem-place'] === 'none';
   return (
     <>
       {others}
       {ground}
       <Part of="stem-place" state={shown['stem-place']} />
-      <g transform={dx ? `translate(${dx} 0)` : undefined}>
-        <Part of="stem-base" state={shown['stem-base']}>
-          {base === 'sac' && (
-            <path
-              className={at('stem-base')}
-              d="M38 100C34 120 44 132 60 132C76 132 86 120 82 100C78 106 74 100 70 106C64 100 56 100 50 106C46 100 42 106 38 100Z"
-            />
-          )}
-          <path className={focus === 'stem-base' && base !== 'sac' ? 'here' : 'paper'} d={stem} />
-          {bases[base] && inked(bases[base])}
-        </Part>
-        {shown['stem-base'] === undefined &&
-          (unknown ? <Missing name="base" x={98} y={124} d={stem} /> : <path className="paper" d={stem} />)}
-        <Part of="stem-surface" state={shown['stem-surface']}>
-          {skins[shown['stem-surface'] ?? '']}
-        </Part>
-      </g>
+      {!stemless && (
+        <g transform={dx ? `translate(${dx} 0)` : undefined}>
+          <Part of="stem-base" state={shown['stem-base']}>
+            {base === 'sac' && (
+              <path
+                className={at('stem-base')}
+                d="M38 100C34 120 44 132 60 132C76 132 86 120 82 100C78 106 74 100 70 106C64 100 56 100 50 106C46 100 42 106 38 100Z"
+              />
+            )}
+            <path className={focus === 'stem-base' && base !== 'sac' ? 'here' : 'paper'} d={stem} />
+            {bases[base] && inked(bases[base])}
+          </Part>
+          {shown['stem-base'] === undefined &&
+            (unknown ? <Missing name="base" x={98} y={124} d={stem} /> : <path className="paper" d={stem} />)}
+          <Part of="stem-surface" state={shown['stem-surface']}>
+            {skins[shown['stem-surface'] ?? '']}
+          </Part>
+        </g>
+      )}
       <Part of="underside" state={shown.underside}>
         {shape === 'funnel' ? (
           <path
@@ -361,18 +364,20 @@ export function Mushroom({ shown, sizes = {}, focus, unknown }: Props) {
       <Part of="cap-margin" state={margin}>
         {margins[margin ?? '']?.(at('cap-margin'))}
       </Part>
-      <g transform={dx ? `translate(${dx} 0)` : undefined}>
-        {missing('stem-ring') ? (
-          <Missing name="ring" x={98} y={96} d="M48 84C52 90 68 90 72 84V90C68 97 52 97 48 90Z" />
-        ) : (
-          <Part of="stem-ring" state={shown['stem-ring']}>
-            <Ring kind={shown['stem-ring'] ?? ''} />
+      {!stemless && (
+        <g transform={dx ? `translate(${dx} 0)` : undefined}>
+          {missing('stem-ring') ? (
+            <Missing name="ring" x={98} y={96} d="M48 84C52 90 68 90 72 84V90C68 97 52 97 48 90Z" />
+          ) : (
+            <Part of="stem-ring" state={shown['stem-ring']}>
+              <Ring kind={shown['stem-ring'] ?? ''} />
+            </Part>
+          )}
+          <Part of="stem-net" state={shown['stem-net']}>
+            {nets[shown['stem-net'] ?? '']}
           </Part>
-        )}
-        <Part of="stem-net" state={shown['stem-net']}>
-          {nets[shown['stem-net'] ?? '']}
-        </Part>
-      </g>
+        </g>
+      )}
     </>
   );
 }

@@ -19,6 +19,8 @@ export const Global = createGlobalStyle`
   p, ul, ol, dl, dd { margin: 0; padding: 0; }
   ul, ol { list-style: none; }
   button, input, select, textarea { font: inherit; color: inherit; }
+  /* What is pressed keeps its words whole, whatever it stands in. */
+  button { overflow-wrap: break-word; }
   a { color: inherit; }
   :focus-visible, [data-focus-visible] { outline: 3px solid ${c('ink')}; outline-offset: 2px; }
   [data-lit] { outline: 4px solid ${c('zest')}; outline-offset: -4px; }

@@ -70,6 +70,9 @@ const parts: Record<string, string[]> = {
   plantae: ['growth-form', 'leaf-arrangement', 'leaf-division', 'stem-section', 'inflorescence', 'fruit-type', 'root'],
 };
 
+/** Those of a mushroom that are not there where it has no stem. */
+const ofTheStem = ['stem-ring', 'stem-base', 'gill-attachment', 'stem-inside'];
+
 /** The specimen drawn from what was read, and every reading in words, to change or clear. */
 export function Specimen({ record, guide, closed, next, onPick, onClear }: Props) {
   const shown: Record<string, string | undefined> = {};
@@ -80,7 +83,7 @@ export function Specimen({ record, guide, closed, next, onPick, onClear }: Props
   }
   const odd = new Set(record.ruling?.odd.map((o) => o.character));
   const missing = (parts[record.about.kingdom] ?? [])
-    .filter((p) => !shown[p])
+    .filter((p) => !shown[p] && !(shown['stem-place'] === 'none' && ofTheStem.includes(p)))
     .map((p) => guide.character(p)?.name.toLowerCase());
   const figure = (
     <Marked>

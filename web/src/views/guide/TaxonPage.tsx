@@ -79,8 +79,8 @@ const Bar = styled.div`
   align-items: center;
   margin-top: 8px;
   max-width: 640px;
-  span { text-align: center; color: ${c('stone')}; }
-  ${narrow} { grid-template-columns: 5.2rem repeat(12, minmax(0, 1fr)); font-size: 10.5px; strong { font-size: 13px; } }
+  span { text-align: center; color: ${c('stone')}; white-space: nowrap; }
+  ${narrow} { grid-template-columns: 5.2rem repeat(12, minmax(0, 1fr)); font-size: 10.5px; span { letter-spacing: -0.03em; } strong { font-size: 13px; } }
   strong { font-size: 14px; }
   i { height: 16px; border-radius: 3px; background: ${c('mist')}; }
   i.there { background: ${c('cut')}; }
