@@ -181,7 +181,7 @@ func resting(g *guide.Matrix, plan *checks.Plan) (out []string) {
 	return out
 }
 
-// showsAny reads a state or number that the taxon shows one time in ten or oftener, for plans go by those.
+// showsAny reads a state that the taxon shows one time in ten or oftener, or any usual number, for plans go by those.
 func showsAny(r *rand.Rand, col *guide.Column, taxon int) evidence.Reading {
 	rd := evidence.Reading{Character: col.ID, Sure: true}
 	if !col.Scored.Has(taxon) {
@@ -198,15 +198,6 @@ func showsAny(r *rand.Rand, col *guide.Column, taxon int) evidence.Reading {
 		return rd
 	}
 	v := p.Span.Low + float64(r.IntN(int(p.Span.High-p.Span.Low)+1))
-	if col.Kind == guide.Count { // of a wide range a plan goes by the numbers that come one time in ten, as by such states
-		chances := col.Chances(col.Pattern[taxon], "")
-		for _, k := range r.Perm(len(chances)) {
-			if chances[k] >= policy.Often {
-				v = float64(k)
-				break
-			}
-		}
-	}
 	rd.Value = &v
 	return rd
 }

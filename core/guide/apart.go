@@ -60,8 +60,8 @@ type Prospect struct {
 	// Deepest is the greatest depth of those that the other does show and that count in full, DeepestWeight what it weighs.
 	Deepest       policy.Depth
 	DeepestWeight policy.Centibans
-	// Least is the least of the answers that own gives one time in ten or oftener; SureDepth the least depth of those, 0 where
-	// they do not count in full.
+	// Least is the least of the answers that own gives one time in ten or oftener, and of all its usual numbers; SureDepth the least
+	// depth of those, 0 where they do not count in full.
 	Least     policy.Centibans
 	SureDepth policy.Depth
 	// Full tells that the most counts in full.
@@ -108,7 +108,7 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 			}
 		}
 		for _, at := range points {
-			v := math.Exp(at)
+			v := math.Round(math.Exp(at)*1e6) / 1e6 // the end itself again, where one range may begin at which another ends
 			r := Read{Lo: v, Hi: v}
 			b := Bearing{Log: make([]policy.Centibans, len(col.Patterns))}
 			for _, k := range []uint32{own, other} {
@@ -125,7 +125,7 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 		if never, _ := col.Never(own, r); never || col.Kind == States && mask&(1<<k) == 0 {
 			continue
 		}
-		add(col.Weigh(r, &Bearing{Log: t.log[k]}, own, other), t.p[own][k] >= policy.Often)
+		add(col.Weigh(r, &Bearing{Log: t.log[k]}, own, other), t.p[own][k] >= policy.Often || col.Patterns[own].usually(k))
 	}
 	if p.Most == math.MinInt32 {
 		return Prospect{}

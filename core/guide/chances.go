@@ -284,7 +284,7 @@ func (col *Column) weigh(p *Pattern, stage string, other float64, into []float64
 	default:
 		for n := range into {
 			switch v := float64(n); {
-			case p.Span.Low <= v && v <= p.Span.High:
+			case p.usually(n):
 				into[n] = 1
 			case p.Span.Min <= v && v <= p.Span.Max:
 				into[n] = policy.RareShare
@@ -294,6 +294,14 @@ func (col *Column) weigh(p *Pattern, stage string, other float64, into []float64
 			into[col.most] = 1
 		}
 	}
+}
+
+// usually tells whether a number is one that a score of a count gives as usual; of states, never.
+func (p *Pattern) usually(n int) bool {
+	if p.Counts != nil {
+		return slices.Contains(p.Counts, n)
+	}
+	return p.Shown == nil && p.Span.Low <= float64(n) && float64(n) <= p.Span.High
 }
 
 // countMask gives the counts of lo to hi as classes; what is more than any goes to the last.
