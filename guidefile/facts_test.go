@@ -160,6 +160,12 @@ tricholoma-magnivelare scent only spicy
 ceanothus-americanus leaf-veins only three-main
 ceanothus-americanus leaf-under shows waxy
 ceanothus-americanus root-colour only red
+mentha-pulegium flower-colour never white yellow
+sambucus-nigra pith-colour never brown
+sambucus-nigra growth-form never herb
+clematis-vitalba leaf-division never simple lobed
+lonicera-involucrata fruit-bloom never bloom
+petasites-hybridus leaf-division never feathered twice
 `
 
 func TestFactsOfTheTrade(t *testing.T) {

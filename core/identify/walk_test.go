@@ -147,6 +147,36 @@ func TestNextAsksInAnOrderThatKeepsOneWhole(t *testing.T) {
 	}
 }
 
+// White fans on wood where nothing but conifers stands are left, whatever name they go by: angel wings have killed. A broadleaf
+// within twenty paces, another colour or a doubt about the trees, and the asking goes on. Common practice; no published source.
+func TestWhiteFansOnConifersAreLeft(t *testing.T) {
+	g := shipped(t)
+	for name, c := range map[string]struct {
+		colour, trees, sure string
+		left                bool
+	}{
+		"white, conifers alone":      {"white", `"conifer"`, "true", true},
+		"white, a beech beside them": {"white", `"conifer","broadleaf"`, "true", false},
+		"brown, conifers alone":      {"brown", `"conifer"`, "true", false},
+		"white, perhaps conifers":    {"white", `"conifer"`, "false", false},
+	} {
+		for _, target := range []string{"", `"target":"pleurotus-ostreatus",`, `"target":"pleurotus-pulmonarius",`} {
+			t.Run(name+" "+target, func(t *testing.T) {
+				a, err := identify.Identify(g, guidetest.Record(`{"id":"x","kingdom":"fungi",`+target+`"readings":[
+				 {"character":"underside","states":["gills"],"sure":true},{"character":"stem-place","states":["none"],"sure":true},
+				 {"character":"substrate","states":["wood"],"sure":true},{"character":"cap-colour","states":["`+c.colour+`"],"sure":true},
+				 {"character":"partner-tree","states":[`+c.trees+`],"sure":`+c.sure+`}]}`))
+				if err != nil {
+					t.Fatal(err)
+				}
+				if left := a.Verdict == guide.Leave && a.Why.Code == ruling.Sign && a.Why.Sign == "white-fans-on-conifer"; left != c.left {
+					t.Errorf("got %s (%s %s)", a.Verdict, a.Why.Code, a.Why.Sign)
+				}
+			})
+		}
+	}
+}
+
 // BenchmarkShippedGuide rules on a record on the shipped guide: with what to look at next, and with everything written out.
 func BenchmarkShippedGuide(b *testing.B) {
 	g := shipped(b)
