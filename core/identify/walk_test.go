@@ -156,6 +156,7 @@ func TestWhiteFansOnConifersAreLeft(t *testing.T) {
 		left                bool
 	}{
 		"white, conifers alone":      {"white", `"conifer"`, "true", true},
+		"yellowed, conifers alone":   {"yellow", `"conifer"`, "true", true},
 		"white, a beech beside them": {"white", `"conifer","broadleaf"`, "true", false},
 		"brown, conifers alone":      {"brown", `"conifer"`, "true", false},
 		"white, perhaps conifers":    {"white", `"conifer"`, "false", false},

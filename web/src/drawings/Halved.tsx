@@ -190,18 +190,20 @@ export function Halved({ shown, sizes = {} }: { shown: Shown; sizes?: Sizes }) {
           sides.map((side) => <path key={side} transform={side} d="M17 56C8 66 20 74 25 66C27 62 23 60 21 63" />)}
       </Part>
       {!stemless && (
-        <Part of="stem-ring" state={shown['stem-ring']}>
-          {sides.map((side) => (
-            <path
-              key={side}
-              className={shown['stem-ring'] === 'cobweb' ? 'fine' : 'fill'}
-              transform={`${side} translate(${10 - half} 0)`}
-              d={flaps[shown['stem-ring'] ?? '']}
-            />
-          ))}
-        </Part>
+        <>
+          <Part of="stem-ring" state={shown['stem-ring']}>
+            {sides.map((side) => (
+              <path
+                key={side}
+                className={shown['stem-ring'] === 'cobweb' ? 'fine' : 'fill'}
+                transform={`${side} translate(${10 - half} 0)`}
+                d={flaps[shown['stem-ring'] ?? '']}
+              />
+            ))}
+          </Part>
+          <Inside state={shown['stem-inside']} half={half} />
+        </>
       )}
-      {!stemless && <Inside state={shown['stem-inside']} half={half} />}
       <Part of="cut-section" state={section} />
       <Part of="milk" state={shown.milk}>
         {shown.milk && shown.milk !== 'none' && (

@@ -70,7 +70,7 @@ const parts: Record<string, string[]> = {
   plantae: ['growth-form', 'leaf-arrangement', 'leaf-division', 'stem-section', 'inflorescence', 'fruit-type', 'root'],
 };
 
-/** Those of a mushroom that are not there where it has no stem. */
+/** Those that a mushroom without a stem is drawn without. */
 const ofTheStem = ['stem-ring', 'stem-base', 'gill-attachment', 'stem-inside'];
 
 /** The specimen drawn from what was read, and every reading in words, to change or clear. */
