@@ -16,7 +16,6 @@ async function passes(page: Page, state: string | RegExp = 'Sound: keep it') {
 const next = (page: Page, n: number) => expect(piece(page).getByRole('heading', { level: 2 })).toHaveText(`Piece ${n}`);
 
 test('twenty pieces, another kind at the twelfth: eight are checked again, and the rest is told', async ({ page }) => {
-  test.slow();
   await page.goto(demo(1));
   await page.getByRole('button', { name: 'Gather more of it: a basket' }).click();
   await next(page, 1);

@@ -67,7 +67,6 @@ test.describe('data of a program of their own', () => {
   test('everything leaves, is wiped, comes in again, and the screens are the same; and it is taken back', async ({
     browser,
   }) => {
-    test.setTimeout(180_000);
     const page = await browser.newPage({ baseURL: own.url });
     const before: Record<string, string> = {};
     for (const path of screens) before[path] = await settled(page, path);

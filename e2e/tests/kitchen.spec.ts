@@ -6,7 +6,6 @@ import type { Page } from '@playwright/test';
 import { expect, Thicket, test } from './thicket';
 
 test('from the basket to the pan, to the plate, to the sheet that nobody wants to need', async ({ browser }) => {
-  test.slow();
   const data = mkdtempSync(join(tmpdir(), 'thicket-kitchen-'));
   const clock = join(data, 'clock');
   const at = (time: string) => writeFileSync(clock, time);

@@ -15,7 +15,6 @@ test.describe('practice in a program of its own', () => {
   test('ten finds, two of them deadly, all taken: each is told with what would have given it away, and is due tomorrow', async ({
     browser,
   }) => {
-    test.setTimeout(120_000);
     const page = await browser.newPage({ baseURL: own.url, viewport: { width: 390, height: 844 } });
     await page.goto('/practice/round?seed=7&month=9');
     let deadly = 0;

@@ -45,7 +45,6 @@ async function printed(page: Page): Promise<{ text: string; pages: number }> {
 const band = (page: Page) => page.getByRole('region', { name: 'The round' });
 
 test('two hours on 5 September without a knife, from the first word to four cards', async ({ page }) => {
-  test.slow();
   await page.goto('/walks');
   await page.getByRole('button', { name: 'Plan a walk' }).click();
   await page.getByLabel('What to call it').fill('Fold, pasture, lane');
@@ -223,7 +222,6 @@ test('the calendar is read by another parser', async ({ page }) => {
 });
 
 test('no card of anything to take loses a line, and all are printed eight to a page', async ({ page }) => {
-  test.slow();
   const all: { id: string; use: string }[] = await (await page.request.get('/api/v1/taxa?q=')).json();
   const useful = all.filter((t) => t.use !== 'none').map((t) => t.id);
   expect(useful.length).toBeGreaterThan(200);
