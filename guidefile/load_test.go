@@ -199,6 +199,30 @@ func FuzzLoad(f *testing.F) {
 	})
 }
 
+// What is packed comes apart again, a line a taxon; anything laid out otherwise is told, not read wrongly.
+func TestWhatIsPackedComesApart(t *testing.T) {
+	taxa, others, ok := unpack(ShippedJSON())
+	if !ok || len(taxa) < 400 {
+		t.Fatalf("%d taxa, %v", len(taxa), ok)
+	}
+	for i, line := range append(taxa, others) {
+		if !json.Valid(line) {
+			t.Errorf("piece %d is no JSON of its own: %.80s", i, line)
+		}
+	}
+	var spread bytes.Buffer
+	if err := json.Indent(&spread, ShippedJSON(), "", " "); err != nil {
+		t.Fatal(err)
+	}
+	for name, b := range map[string][]byte{
+		"spread out": spread.Bytes(), "empty": nil, "cut off": bytes.TrimSuffix(bytes.SplitAfter(ShippedJSON(), taxa[3])[0], []byte("\n")),
+	} {
+		if _, _, ok := unpack(b); ok {
+			t.Errorf("what is %s is taken for packed", name)
+		}
+	}
+}
+
 // A guide that is written and read again is the same guide.
 func TestPackIsStable(t *testing.T) {
 	g, err := Shipped()

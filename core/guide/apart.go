@@ -31,7 +31,7 @@ func (col *Column) Weigh(r Read, b *Bearing, own, other uint32) Weight {
 // WeighAnswer is what an answer, a state or count, weighs for names that all show it and of which it has the chance of that
 // logarithm, against something scored other; firm tells whether it would be read firmly.
 func (col *Column) WeighAnswer(class int, log policy.Centibans, logs []policy.Centibans, other uint32, firm bool) Weight {
-	return weightOf(log-logs[other], false, !col.ShowsClass(other, class), policy.DepthOf(col.beside[other][class]), firm && col.Full())
+	return weightOf(log-logs[other], false, !col.ShowsClass(other, class), col.depth[other][class], firm && col.Full())
 }
 
 // weightOf caps a weight, and holds it to what it must not say whatever the chances are.

@@ -4,6 +4,7 @@ import (
 	"math"
 	"math/bits"
 	"slices"
+	"sync"
 
 	"zestythicket/core/policy"
 )
@@ -87,6 +88,12 @@ type table struct {
 	single Bearing              // of a reading of one class, without its logarithm
 }
 
+// tables are those of one stage: the firm one, and the soft one, worked out when it is first asked for.
+type tables struct {
+	firm table
+	soft func() *table
+}
+
 // otherStage stands for a known stage that no score of a column names.
 const otherStage = "\x00"
 
@@ -96,9 +103,9 @@ func (col *Column) chancesAt(stage string, soft bool) *table {
 		t = col.chances[otherStage]
 	}
 	if soft {
-		return &t[1]
+		return t.soft()
 	}
-	return &t[0]
+	return &t.firm
 }
 
 // makeChances works the tables of a column out.
@@ -117,8 +124,11 @@ func (col *Column) makeChances() {
 		}
 		col.most = min(col.most+1, MaxStates-1)
 	}
+	m := col.classes()
+	besides, depths := make([]float64, m*len(col.Patterns)), make([]policy.Depth, m*len(col.Patterns))
+	col.beside, col.depth = make([][]float64, 0, len(col.Patterns)), make([][]policy.Depth, 0, len(col.Patterns))
 	for i := range col.Patterns {
-		shares := make([]float64, col.classes())
+		shares, depth := besides[i*m:][:m:m], depths[i*m:][:m:m]
 		if i > 0 {
 			col.Shares(uint32(i), "", shares)
 			most := slices.Max(shares)
@@ -126,7 +136,10 @@ func (col *Column) makeChances() {
 				shares[k] /= most
 			}
 		}
-		col.beside = append(col.beside, shares)
+		for k := range shares {
+			depth[k] = policy.DepthOf(shares[k])
+		}
+		col.beside, col.depth = append(col.beside, shares), append(col.depth, depth)
 	}
 	stages := map[string]bool{"": true, otherStage: true}
 	for i := range col.Patterns {
@@ -134,13 +147,16 @@ func (col *Column) makeChances() {
 			stages[sh.When] = true
 		}
 	}
-	col.chances = map[string]*[2]table{}
+	col.chances = map[string]*tables{}
 	for _, stage := range sortedKeys(stages) {
 		if len(stages) == 2 && stage == otherStage { // nothing hangs on the stage
 			col.chances[otherStage] = col.chances[""]
 			continue
 		}
-		col.chances[stage] = &[2]table{col.tableOf(stage, col.Error), col.tableOf(stage, softError(col.Error))}
+		col.chances[stage] = &tables{col.tableOf(stage, col.Error), sync.OnceValue(func() *table {
+			soft := col.tableOf(stage, softError(col.Error))
+			return &soft
+		})}
 	}
 }
 
@@ -156,7 +172,7 @@ func (col *Column) classes() int {
 
 func (col *Column) tableOf(stage string, e float64) table {
 	m, n := col.classes(), len(col.Patterns)
-	t := table{single: newBearing(n)}
+	t := table{p: make([][]float64, 0, n), single: newBearing(n)}
 	logs, chances := make([]policy.Centibans, m*n), make([]float64, m*n)
 	for k := range m {
 		t.log = append(t.log, logs[k*n:][:n:n])
@@ -176,10 +192,10 @@ func (col *Column) tableOf(stage string, e float64) table {
 			col.err(shares, e, p)
 		}
 		var all moments
+		least := slices.Min(p) // as most that are never shown are
+		log := policy.CentibansOf(least)
 		for k := range p {
-			if k > 0 && p[k] == p[k-1] { // as most that are never shown are
-				t.log[k][i] = t.log[k-1][i]
-			} else {
+			if t.log[k][i] = log; p[k] != least {
 				t.log[k][i] = policy.CentibansOf(p[k])
 			}
 			all.add(p[k], t.log[k][i])

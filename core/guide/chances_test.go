@@ -278,3 +278,27 @@ func TestStatesAreReadEitherWay(t *testing.T) {
 		}
 	}
 }
+
+// What the tables say of soft and firm readings does not hang on which was asked for first, or on who asks at once.
+func TestChancesDoNotHangOnWhoAsksFirst(t *testing.T) {
+	same := func(a, b [][]policy.Centibans) bool { return slices.EqualFunc(a, b, slices.Equal) }
+	for _, stage := range []string{"", "old", "young"} {
+		one, other := compiled(t, chancy), compiled(t, chancy)
+		firm, soft := one.Columns[0].Logs(stage, false), one.Columns[0].Logs(stage, true)
+		asked := make(chan [][]policy.Centibans)
+		for range 4 {
+			go func() { asked <- other.Columns[0].Logs(stage, true) }()
+		}
+		for range 4 {
+			if got := <-asked; !same(got, soft) {
+				t.Errorf("stage %q: %d asked for first and at once, %d after the firm one", stage, got, soft)
+			}
+		}
+		if again := other.Columns[0].Logs(stage, false); !same(again, firm) {
+			t.Errorf("stage %q: the firm table is %d once the soft one was asked for, %d before", stage, again, firm)
+		}
+		if soft[1][1] <= firm[1][1] {
+			t.Errorf("stage %q: what is not shown is no likelier read softly (%d) than firmly (%d)", stage, soft[1][1], firm[1][1])
+		}
+	}
+}

@@ -2,12 +2,12 @@ package guide
 
 import (
 	"crypto/md5"
+	"encoding/binary"
 	"fmt"
 	"iter"
 	"math"
 	"math/bits"
 	"slices"
-	"strconv"
 	"strings"
 	"sync"
 	"sync/atomic"
@@ -75,10 +75,11 @@ type Column struct {
 	StateRequires [][]Requirement
 
 	stateOf map[string]int
-	near    []uint64    // by state: those next to it
-	beside  [][]float64 // by pattern, then class: how often it is shown beside what is shown most, over all stages
-	most    int         // of a count: the class of all that is more than anything shows
-	chances map[string]*[2]table
+	near    []uint64         // by state: those next to it
+	beside  [][]float64      // by pattern, then class: how often it is shown beside what is shown most, over all stages
+	depth   [][]policy.Depth // by pattern, then class: the depth of reading it
+	most    int              // of a count: the class of all that is more than anything shows
+	chances map[string]*tables
 	// prospects by pattern, each worked out when it is first asked for; none where there are too many patterns.
 	prospects []atomic.Pointer[[]Prospect]
 }
@@ -186,13 +187,16 @@ func CompileValid(g *Source) *Matrix {
 			col.StateRequires[s] = c.requirements(col.States[s].RestsOn)
 		}
 	}
+	all := 0
+	for i := range g.Taxa {
+		all += len(g.Taxa[i].Scores)
+	}
+	scores, scored := make([]Score, 0, all), make([][]scoredTaxon, len(c.Columns))
 	for i := range g.Taxa {
 		for id, sc := range g.Taxa[i].Scores {
-			c.Columns[c.charOf[id]].Scored.Set(i)
-			for _, sh := range sc.States {
-				col := &c.Columns[c.charOf[id]]
-				col.Has[col.stateOf[sh.State]].Set(i)
-			}
+			at := c.charOf[id]
+			scores = append(scores, sc)
+			scored[at] = append(scored[at], scoredTaxon{i, &scores[len(scores)-1]})
 		}
 	}
 	for i := range g.Signs {
@@ -202,11 +206,11 @@ func CompileValid(g *Source) *Matrix {
 		c.GateNeeds = append(c.GateNeeds, c.requirements(g.Gates[i].All))
 		c.GateTaxa = append(c.GateTaxa, gateTaxa(g, &g.Gates[i]))
 	}
-	var all sync.WaitGroup
+	var filled sync.WaitGroup
 	for i := range c.Columns {
-		all.Go(func() { c.Columns[i].fill(g) })
+		filled.Go(func() { c.Columns[i].fill(scored[i]) })
 	}
-	all.Wait()
+	filled.Wait()
 	own := *g
 	own.Taxa = slices.Clone(g.Taxa)
 	for i := range own.Taxa {
@@ -343,39 +347,43 @@ func (c *Matrix) requirements(r Requires) []Requirement {
 	return out
 }
 
-// fill works out the patterns of a column's scores, and the chances of what may be read of them. Columns are filled at once.
-func (col *Column) fill(g *Source) {
-	seen := map[string]uint32{}
+// scoredTaxon is what the guide says that a taxon shows for one character.
+type scoredTaxon struct {
+	taxon int
+	score *Score
+}
+
+// fill works out the patterns of a column's scores, given by taxon, and the chances of what may be read of them. Columns are
+// filled at once.
+func (col *Column) fill(scored []scoredTaxon) {
+	seen := make(map[string]uint32, len(scored)/2)
+	col.Patterns = slices.Grow(col.Patterns, len(scored)/2)
 	var key []byte
-	for t := range g.Taxa {
-		sc, ok := g.Taxa[t].Scores[col.ID]
-		for _, a := range col.Aliases {
-			if !ok {
-				sc, ok = g.Taxa[t].Scores[a]
-			}
-		}
-		if !ok {
-			continue
-		}
-		key = key[:0]
+	var shown []ShownState
+	for i := range scored {
+		t, sc := scored[i].taxon, scored[i].score
+		col.Scored.Set(t)
+		key, shown = key[:0], shown[:0]
 		if sc.Numeric() {
 			key = sc.key(key)
 		}
-		for _, sh := range sc.States {
-			key = append(key, byte(col.stateOf[sh.State]))
-			key = strconv.AppendFloat(key, sh.Beside(), 'g', -1, 64)
+		for k := range sc.States {
+			sh := &sc.States[k]
+			s := ShownState{col.stateOf[sh.State], sh.Beside(), sh.When}
+			col.Has[s.State].Set(t)
+			shown = append(shown, s)
+			key = binary.LittleEndian.AppendUint64(append(key, byte(s.State)), math.Float64bits(s.Share))
 			key = append(append(append(append(key, sh.When...), '|'), sh.Src...), ';')
 		}
 		num, known := seen[string(key)]
 		if !known {
 			num = uint32(len(col.Patterns))
-			p := Pattern{Counts: sc.Counts, Score: sc}
+			p := Pattern{Counts: sc.Counts, Score: *sc, Shown: slices.Clone(shown)}
 			if sc.Numeric() {
 				p.Span = sc.Span()
 			}
-			for _, sh := range sc.States {
-				s := ShownState{col.stateOf[sh.State], sh.Beside(), sh.When}
-				p.Shown, p.Mask = append(p.Shown, s), p.Mask|1<<s.State
+			for _, s := range shown {
+				p.Mask |= 1 << s.State
 			}
 			col.Patterns = append(col.Patterns, p)
 			seen[string(key)] = num

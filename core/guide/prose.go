@@ -1,9 +1,12 @@
 package guide
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 )
 
 // Prose is something to be read by people: one or more sentences. In a guide it may be given as a text, as a list of
@@ -12,12 +15,27 @@ type Prose string
 
 // UnmarshalJSON reads any of the three forms as one text.
 func (p *Prose) UnmarshalJSON(b []byte) error {
+	if says, ok := plainText(b); ok {
+		*p = Prose(strings.TrimSpace(says))
+		return nil
+	}
 	var v any
 	if err := json.Unmarshal(b, &v); err != nil {
 		return err
 	}
 	*p = Prose(strings.Join(sentences(v), " "))
 	return nil
+}
+
+// plainText reads a text without escapes, as nearly all are; ok is false where it is something else, or is no good JSON.
+func plainText(b []byte) (says string, ok bool) {
+	p := plain{rest: b}
+	word, ok := p.word()
+	p.space()
+	if !ok || len(p.rest) > 0 || !utf8.Valid(word) || bytes.ContainsFunc(word, unicode.IsControl) {
+		return "", false
+	}
+	return string(word), true
 }
 
 func sentences(v any) []string {

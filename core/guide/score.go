@@ -213,7 +213,7 @@ func (s *Scores) UnmarshalJSON(b []byte) error {
 
 // plainScores reads scores as nearly all taxa have them; nil where one is otherwise, and all are then read the long way.
 func plainScores(b []byte) Scores {
-	p := plain{b}
+	p := plain{rest: b}
 	out := make(Scores, 48)
 	if !p.next('{') {
 		return nil
@@ -258,7 +258,7 @@ func plainScores(b []byte) Scores {
 // plainStates reads a list of states as nearly all scores have it: ids, and objects of plain texts and numbers; nil where it
 // is another, which is then read the long way, its errors told.
 func plainStates(b []byte) []Shown {
-	p := plain{b[1:]}
+	p := plain{rest: b[1:]}
 	if out := p.states(); len(p.rest) == 0 {
 		return out
 	}
@@ -267,7 +267,7 @@ func plainStates(b []byte) []Shown {
 
 // plainRange reads a range as nearly all scores have it; nil where it is another, which is then read the long way.
 func plainRange(b []byte) *Range {
-	p := plain{b[1:]}
+	p := plain{rest: b[1:]}
 	if out := p.ends(); len(p.rest) == 0 {
 		return out
 	}
@@ -276,17 +276,17 @@ func plainRange(b []byte) *Range {
 
 // states takes what follows the bracket of a list of states, its other bracket included.
 func (p *plain) states() []Shown {
-	out := make([]Shown, 0, 4)
+	p.read = p.read[:0]
 	for {
 		var sh Shown
 		if !p.shown(&sh) {
 			return nil
 		}
-		out = append(out, sh)
+		p.read = append(p.read, sh)
 		switch {
 		case p.next(','):
 		case p.next(']'):
-			return out
+			return slices.Clone(p.read)
 		default:
 			return nil
 		}
@@ -297,16 +297,16 @@ func (p *plain) states() []Shown {
 func (p *plain) ends() *Range {
 	out := &Range{}
 	for {
-		key, ok := p.text()
+		key, ok := p.word()
 		if !ok || !p.next(':') {
 			return nil
 		}
-		if key == "src" {
+		if string(key) == "src" {
 			ok = p.src(&out.Src)
 		} else {
 			var v float64
 			if v, ok = p.number(); ok {
-				switch key {
+				switch string(key) {
 				case "min":
 					out.Min = &v
 				case "low":
@@ -333,11 +333,21 @@ func (p *plain) ends() *Range {
 }
 
 // plain reads JSON of a plain kind from the front of what is left.
-type plain struct{ rest []byte }
+type plain struct {
+	rest []byte
+	read []Shown // room for the states of one score
+}
+
+// space takes the white space that comes next.
+func (p *plain) space() {
+	for len(p.rest) > 0 && (p.rest[0] == ' ' || p.rest[0] == '\n' || p.rest[0] == '\t' || p.rest[0] == '\r') {
+		p.rest = p.rest[1:]
+	}
+}
 
 // next takes a sign, if it comes next.
 func (p *plain) next(sign byte) bool {
-	p.rest = bytes.TrimLeft(p.rest, " \t\r\n")
+	p.space()
 	if len(p.rest) == 0 || p.rest[0] != sign {
 		return false
 	}
@@ -347,20 +357,26 @@ func (p *plain) next(sign byte) bool {
 
 // text takes a text without escapes.
 func (p *plain) text() (string, bool) {
+	b, ok := p.word()
+	return string(b), ok
+}
+
+// word takes a text without escapes, and gives it where it stands.
+func (p *plain) word() ([]byte, bool) {
 	if !p.next('"') {
-		return "", false
+		return nil, false
 	}
 	end := bytes.IndexByte(p.rest, '"')
 	if end < 0 || bytes.IndexByte(p.rest[:end], '\\') >= 0 {
-		return "", false
+		return nil, false
 	}
-	s := string(p.rest[:end])
+	b := p.rest[:end]
 	p.rest = p.rest[end+1:]
-	return s, true
+	return b, true
 }
 
 func (p *plain) number() (float64, bool) {
-	p.rest = bytes.TrimLeft(p.rest, " \t\r\n")
+	p.space()
 	end := bytes.IndexAny(p.rest, ",} ")
 	if end <= 0 || p.rest[0] < '0' || p.rest[0] > '9' {
 		return 0, false
@@ -377,11 +393,11 @@ func (p *plain) shown(sh *Shown) (ok bool) {
 		return ok
 	}
 	for {
-		key, ok := p.text()
+		key, ok := p.word()
 		if !ok || !p.next(':') {
 			return false
 		}
-		switch key {
+		switch string(key) {
 		case "state":
 			sh.State, ok = p.text()
 		case "share":

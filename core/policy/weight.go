@@ -60,8 +60,11 @@ const HardlyShown = 0.05
 
 // DepthOf is the depth of a reading that a taxon shows that often beside what it shows most.
 func DepthOf(share float64) Depth {
-	if share <= HardlyShown {
+	switch {
+	case share <= HardlyShown:
 		return Whole
+	case share >= 1:
+		return 0
 	}
-	return Depth(math.Floor(float64(Whole)*math.Log(min(share, 1))/math.Log(HardlyShown) + 1e-9))
+	return Depth(math.Floor(float64(Whole)*math.Log(share)/math.Log(HardlyShown) + 1e-9))
 }
