@@ -83,7 +83,7 @@ func TestWhoStallsHoldsUpNobody(t *testing.T) {
 
 // A slow upload lives as long as something of it keeps coming; one that stalls is let go of.
 func TestASlowUploadLivesAndAStalledOneDoesNot(t *testing.T) {
-	r := serveAt(t, shipped(t), t.TempDir(), web.Pace{Stall: 300 * time.Millisecond, Whole: time.Minute})
+	r := serveAt(t, shipped(t), t.TempDir(), web.Pace{Stall: time.Second, Whole: time.Minute})
 	body := `{"id":"` + app.NewID() + `",` + op() + `,"about":{"kingdom":"fungi","note":"` + strings.Repeat("slowly ", 10) + `"}}`
 	head := fmt.Sprintf("POST /api/v1/records HTTP/1.1\nHost: 127.0.0.1\nContent-Type: application/json\nContent-Length: %d\n\n", len(body))
 	slow := r.dial(head)
@@ -94,7 +94,7 @@ func TestASlowUploadLivesAndAStalledOneDoesNot(t *testing.T) {
 			t.Fatalf("the slow one was let go of: %v", err)
 		}
 		body = body[n:]
-		time.Sleep(70 * time.Millisecond)
+		time.Sleep(240 * time.Millisecond)
 	}
 	resp, err := http.ReadResponse(bufio.NewReader(slow), nil)
 	if err != nil || resp.StatusCode != http.StatusOK {

@@ -120,7 +120,8 @@ func TestKilledAtAnyMomentItLosesNothing(t *testing.T) {
 	r := rand.New(rand.NewPCG(*seed, 1))
 	v := &victim{T: t, dir: t.TempDir()}
 	p := promised{events: map[string]int{}, practices: map[string]bool{}, touched: map[string]bool{}}
-	done := map[string]int{}
+	answered, cutOff := map[string]int{}, map[string]int{}
+	long := 1600 * time.Millisecond // an import takes half a second, on a slow machine more
 	for n := range *kills {
 		v.start()
 		if n == 0 {
@@ -130,33 +131,41 @@ func TestKilledAtAnyMomentItLosesNothing(t *testing.T) {
 					p.events[id] = 1
 				}
 			}
+			for left := 1000; len(answered) < 5 && left > 0; left-- { // at its own pace
+				began := time.Now()
+				v.once(r, &p, answered, cutOff)
+				long = max(long, 3*time.Since(began))
+			}
 		}
 		v.holds(&p, n%100 == 99)
 		ended := make(chan struct{})
 		go func() {
 			defer close(ended)
-			for v.once(r, &p, done) {
+			for v.once(r, &p, answered, cutOff) {
 			}
 		}()
-		working := r.IntN(80_000)
-		if n%8 == 7 { // an import takes half a second
-			working = r.IntN(1_600_000)
+		working := 80 * time.Millisecond
+		if n%8 == 7 {
+			working = long
 		}
-		time.Sleep(time.Duration(working) * time.Microsecond)
+		time.Sleep(time.Duration(r.Int64N(int64(working))))
 		v.kill()
 		<-ended
 	}
 	v.start()
 	v.holds(&p, true)
 	v.kill()
-	t.Logf("%d kills; answered for: %v", *kills, done)
-	if *kills >= 100 && len(done) < 5 {
-		t.Errorf("only these were ever answered for: %v", done)
+	t.Logf("%d kills; answered for: %v; cut off: %v", *kills, answered, cutOff)
+	if len(answered) < 5 {
+		t.Errorf("only these were ever answered for: %v", answered)
+	}
+	if *kills >= 100 && (cutOff["reading"] == 0 || cutOff["import"] == 0) {
+		t.Errorf("only these were ever cut off: %v", cutOff)
 	}
 }
 
-// once does one thing of those that write, and notes what was answered for; false where the program is gone.
-func (v *victim) once(r *rand.Rand, p *promised, done map[string]int) bool {
+// once does one thing of those that write, and notes what was answered for and what was cut off; false where the program is gone.
+func (v *victim) once(r *rand.Rand, p *promised, answered, cutOff map[string]int) bool {
 	var ids []string
 	for id := range p.events {
 		ids = append(ids, id)
@@ -196,13 +205,14 @@ func (v *victim) once(r *rand.Rand, p *promised, done map[string]int) bool {
 	}
 	switch status {
 	case http.StatusOK:
-		if done[what]++; what == "practice" {
+		if answered[what]++; what == "practice" {
 			p.practice = rec.Events
 		}
 		if rec.ID != "" {
 			p.events[rec.ID] = max(p.events[rec.ID], rec.Events)
 		}
 	case 0:
+		cutOff[what]++
 		return false
 	case http.StatusConflict: // nothing to undo
 	default:

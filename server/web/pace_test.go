@@ -13,7 +13,7 @@ import (
 
 // What has come in whole may be worked on for longer than a stall may last: the limit is on what is still to come.
 func TestWhatTakesLongToAnswerIsNotLetGoOf(t *testing.T) {
-	pace := web.Pace{Stall: 50 * time.Millisecond, Whole: time.Minute}
+	pace := web.Pace{Stall: 250 * time.Millisecond, Whole: time.Minute}
 	s := httptest.NewServer(pace.Handler(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if _, err := io.ReadAll(r.Body); err != nil {
 			t.Error(err)
@@ -21,7 +21,7 @@ func TestWhatTakesLongToAnswerIsNotLetGoOf(t *testing.T) {
 		select {
 		case <-r.Context().Done():
 			t.Errorf("a %s is let go of while it is worked on", r.Method)
-		case <-time.After(250 * time.Millisecond):
+		case <-time.After(time.Second):
 		}
 		_, _ = io.WriteString(w, "done")
 	})))
