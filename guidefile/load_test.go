@@ -215,7 +215,7 @@ func TestWhatIsPackedComesApart(t *testing.T) {
 		t.Fatal(err)
 	}
 	for name, b := range map[string][]byte{
-		"spread out": spread.Bytes(), "empty": nil, "cut off": bytes.TrimSuffix(bytes.SplitAfter(ShippedJSON(), taxa[3])[0], []byte("\n")),
+		"spread out": spread.Bytes(), "empty": nil, "cut off": ShippedJSON()[:1000],
 	} {
 		if _, _, ok := unpack(b); ok {
 			t.Errorf("what is %s is taken for packed", name)

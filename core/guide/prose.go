@@ -1,12 +1,9 @@
 package guide
 
 import (
-	"bytes"
 	"encoding/json"
 	"fmt"
 	"strings"
-	"unicode"
-	"unicode/utf8"
 )
 
 // Prose is something to be read by people: one or more sentences. In a guide it may be given as a text, as a list of
@@ -25,17 +22,6 @@ func (p *Prose) UnmarshalJSON(b []byte) error {
 	}
 	*p = Prose(strings.Join(sentences(v), " "))
 	return nil
-}
-
-// plainText reads a text without escapes, as nearly all are; ok is false where it is something else, or is no good JSON.
-func plainText(b []byte) (says string, ok bool) {
-	p := plain{rest: b}
-	word, ok := p.word()
-	p.space()
-	if !ok || len(p.rest) > 0 || !utf8.Valid(word) || bytes.ContainsFunc(word, unicode.IsControl) {
-		return "", false
-	}
-	return string(word), true
 }
 
 func sentences(v any) []string {

@@ -58,7 +58,7 @@ const (
 // HardlyShown is how often, beside what is shown most, something may be shown that is as good as never. Found by trial.
 const HardlyShown = 0.05
 
-// DepthOf is the depth of a reading that a taxon shows that often beside what it shows most.
+// DepthOf is the depth of a reading that a taxon shows that often, from 0 to 1, beside what it shows most; more is taken for 1.
 func DepthOf(share float64) Depth {
 	switch {
 	case share <= HardlyShown:
