@@ -51,6 +51,7 @@ func trialCommand(flag *guideFlag) *cobra.Command {
 	f.IntVar(&o.described.PerTaxon, "per-taxon", 5, "with --authors: so many of every taxon, by the shares of its forms")
 	f.IntVar(&o.described.PerForm, "per-form", 0, "with --authors: so many of every form instead")
 	f.BoolVar(&o.described.Named, "named", false, "with --authors: only those that are asked for by a name")
+	f.BoolVar(&o.described.Gathered, "gathered", false, "with --authors: only forms of which the author does not say that nobody would gather them")
 	f.BoolVar(&o.described.Dated, "dated", false, "with --authors: each is found on a day in a month of its form, at the guide's reference place")
 	f.BoolVar(&o.checked, "checked", false, "with --dated: as if every season of the guide were held against a source, so that a date is a hint")
 	f.BoolVar(&o.leftOut, "left-out", false, "with --authors: harmful ones alone, each on a guide without its taxon")
@@ -72,8 +73,8 @@ func runTrial(c *cobra.Command, g *guide.Matrix, o trialOptions) error {
 	if o.authors != "" {
 		return runAuthors(c, g, o)
 	}
-	if o.leftOut || o.described.Named || o.described.Dated || o.checked || o.described.PerForm != 0 {
-		return errors.New("named, dated, checked, per-form and left-out go with authors: name the folder of descriptions")
+	if o.leftOut || o.described.Named || o.described.Gathered || o.described.Dated || o.checked || o.described.PerForm != 0 {
+		return errors.New("named, gathered, dated, checked, per-form and left-out go with authors: name the folder of descriptions")
 	}
 	if o.gaps > 0 {
 		gaps, err := trial.Gaps(g, o.gaps, o.Options)

@@ -22,9 +22,12 @@ type Described struct {
 type Form struct {
 	Name string `json:"name"`
 	// Share is how many of the specimens one meets are of the form, from 0 to 1.
-	Share  float64                       `json:"share"`
-	Months []int                         `json:"months"`
-	Scores map[string]map[string]float64 `json:"scores"`
+	Share  float64 `json:"share"`
+	Months []int   `json:"months"`
+	// Gathered tells whether somebody who knows the taxon would gather that form; of a harmful one, whether it could be taken
+	// for something worth gathering. Nil where the author does not say.
+	Gathered *bool                         `json:"gathered,omitempty"`
+	Scores   map[string]map[string]float64 `json:"scores"`
 }
 
 // Keys of what an author says of a measure, in the character's unit; of states and counts the keys are what is read, and
@@ -105,6 +108,8 @@ type AuthorOptions struct {
 	PerTaxon, PerForm int
 	// Named leaves out the specimens that nobody named.
 	Named bool
+	// Gathered leaves out the forms of which the author says that nobody would gather them.
+	Gathered bool
 	// Dated gives each the day on which it is found, in a month of its form, as the author has it.
 	Dated bool
 	Seed  uint64
@@ -140,21 +145,26 @@ func DrawDescribed(g *guide.Matrix, author []Described, o AuthorOptions) []Speci
 	return out
 }
 
-// forms picks the forms of the specimens to be drawn.
+// forms picks the forms of the specimens to be drawn; none where none of them is gathered and only such are asked for.
 func (d *Described) forms(o AuthorOptions, r *rand.Rand) []*Form {
-	var out []*Form
+	var from, out []*Form
+	var shares []float64
+	for k := range d.Forms {
+		if f := &d.Forms[k]; !o.Gathered || f.Gathered == nil || *f.Gathered {
+			from, shares = append(from, f), append(shares, f.Share)
+		}
+	}
 	if o.PerForm > 0 {
-		for k := range d.Forms {
-			out = append(out, slices.Repeat([]*Form{&d.Forms[k]}, o.PerForm)...)
+		for _, f := range from {
+			out = append(out, slices.Repeat([]*Form{f}, o.PerForm)...)
 		}
 		return out
 	}
-	shares := make([]float64, len(d.Forms))
-	for k := range d.Forms {
-		shares[k] = d.Forms[k].Share
+	if len(from) == 0 {
+		return nil
 	}
 	for range o.PerTaxon {
-		out = append(out, &d.Forms[pick(shares, r)])
+		out = append(out, from[pick(shares, r)])
 	}
 	return out
 }
