@@ -223,8 +223,7 @@ func holds(t *testing.T, col *guide.Column, p *guide.Pattern, how string, what [
 		case "extreme":
 			return p.Span.Min == v[0] && p.Span.Max == v[1]
 		}
-		outside, _ := p.Outside(col.Kind, v[0], v[0])
-		return how == "is" && !outside
+		return how == "is" && !p.Outside(col.Kind, v[0], v[0])
 	}
 	var shown, usual []string
 	for _, s := range p.Shown {

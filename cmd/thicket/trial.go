@@ -41,6 +41,7 @@ func trialCommand(flag *guideFlag) *cobra.Command {
 	f := c.Flags()
 	f.IntVar(&o.Misreads, "misreads", 0, "wrong answers, at random places among the first so many and three questions")
 	f.BoolVar(&o.Worst, "worst", false, "try every single wrong answer along the path")
+	f.BoolVar(&o.Twice, "twice", false, "with --misreads or --worst: a second look is misread the same way")
 	f.Uint64Var(&o.Seed, "seed", 1, "for the random places, answers and specimens")
 	f.StringVar(&o.Region, "region", "", "where the specimens stand, by level 2 code; only those of its continent are shown")
 	f.IntVar(&o.limit, "limit", 0, "take only the first so many specimens")

@@ -19,6 +19,8 @@ type Suggestion struct {
 	Minutes float64     `json:"minutes"`
 	Where   guide.Where `json:"where"`
 	Why     string      `json:"why"`
+	// Again is set where it was read before; nil for a first look.
+	Again *Again `json:"again,omitempty"`
 }
 
 // Most is the greatest number of suggestions that Next gives.
@@ -43,11 +45,17 @@ func Next(r *ruling.Ruling) []Suggestion {
 	if n := r.AgainColumn(); n >= 0 {
 		col := &a.g.Columns[n]
 		return append(out, Suggestion{
-			Character: col.ID, Minutes: col.MinutesOf(), Where: col.WhereOf(),
+			Character: col.ID, Minutes: col.MinutesOf(), Where: col.WhereOf(), Again: &Again{Between: []Side{}},
 			Why: "One answer does not go with the others. Look afresh, as if for the first time.",
 		})
 	}
 	if r.Verdict != guide.KeepLooking {
+		return out
+	}
+	if again := r.SecondLooks(); again != nil {
+		for _, s := range again[:min(Most, len(again))] {
+			out = append(out, a.second(s))
+		}
 		return out
 	}
 	options := a.options()
@@ -164,6 +172,10 @@ func (a *asker) suggestion(n int, o option) Suggestion {
 	sg := Suggestion{Character: col.ID, Gain: math.Round(o.gain*1e4) / 1e4, Minutes: o.minutes, Where: col.WhereOf(), Why: a.why(n, o)}
 	if n != o.column {
 		sg.Minutes = col.MinutesOf()
+	}
+	if e := a.s.Entry(n); e != nil && e.AskElse() {
+		sg.Again = &Again{Between: []Side{}, Else: true}
+		sg.Why = "Two looks at it differ, so neither counts. Ask somebody else to look, without telling what you saw."
 	}
 	return sg
 }

@@ -163,11 +163,10 @@ func Between(col *guide.Column, target, other int) Apart {
 	}
 	p, q := &col.Patterns[col.Pattern[target]], &col.Patterns[col.Pattern[other]]
 	if col.Kind != guide.States {
-		differ, _ := p.CanDiffer(col.Kind, q)
-		switch outside, _ := q.Outside(col.Kind, p.Span.Min, p.Span.Max); {
-		case outside:
+		switch {
+		case q.Outside(col.Kind, p.Span.Min, p.Span.Max):
 			return Always
-		case differ:
+		case p.CanDiffer(col.Kind, q):
 			return Sometimes
 		}
 		return Never

@@ -8,10 +8,11 @@ import (
 )
 
 // CanHave tells whether a character can still be read: not yet read, or only unsurely, or put off; its organ there on
-// the day for the taxon (the working name's number; -1 for none), its tools at hand, its sense there.
+// the day for the taxon (the working name's number; -1 for none), its tools at hand, its sense there. One on which two looks
+// differed can be had from somebody else.
 func (s *Sheet) CanHave(column, taxon int) bool {
 	if e := s.Entry(column); e != nil {
-		if e.Seen() && e.Sure || !e.Seen() && e.Unseen != NotChecked {
+		if e.Seen() && e.Sure || !e.Seen() && e.Unseen != NotChecked || e.Agreement == Differing && e.Ended {
 			return false
 		}
 	}

@@ -52,7 +52,7 @@ func (e *Entry) part(pattern uint32) Fit {
 	}
 	b, r := &e.bearing, e.Read("")
 	f := Fit{Excess: -b.Log[pattern] - b.Mean[pattern], Variance: b.Variance[pattern], Third: b.Third[pattern]}
-	if never, _ := e.Column.Never(pattern, r); !never && e.Firm {
+	if e.Firm && !e.Column.Never(pattern, r) {
 		f.Fitting = 1
 	}
 	if e.Sure && e.Column.Odd(pattern, r) {

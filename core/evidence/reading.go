@@ -35,8 +35,10 @@ type Reading struct {
 	Low       *float64 `json:"low,omitempty"`
 	High      *float64 `json:"high,omitempty"`
 	Sure      bool     `json:"sure,omitempty"`
-	// Confirmed tells that it was read again without being shown what hangs on it.
+	// Confirmed tells that it was read twice with the same answer, the second time with the first hidden.
 	Confirmed bool `json:"confirmed,omitempty"`
+	// Looks are further looks at the same character, each with what was read before hidden.
+	Looks []Look `json:"looks,omitempty"`
 	// Handled is the number of scented pieces handled before.
 	Handled int    `json:"handled,omitempty"`
 	Unseen  Unseen `json:"unseen,omitempty"`
@@ -50,6 +52,13 @@ func (r *Reading) Check(g *guide.Matrix) error {
 		return fmt.Errorf("there is no character %q%s", r.Character, nearest(r.Character, characterIDs(g)))
 	}
 	col := &g.Columns[n]
+	if err := r.checkAnswer(col); err != nil {
+		return err
+	}
+	return r.checkLooks(g, col)
+}
+
+func (r *Reading) checkAnswer(col *guide.Column) error {
 	if r.Handled < 0 {
 		return fmt.Errorf("%s: the number of pieces handled before cannot be %d", r.Character, r.Handled)
 	}

@@ -18,6 +18,9 @@ type Entry struct {
 	Lo, Hi float64
 	// Firm is true where it is sure and rests on nothing missing. Faded is true where it says nothing any more.
 	Firm, Faded bool
+	// Agreement is what all looks at it come to; Ended tells that no further look can be had.
+	Agreement Agreement
+	Ended     bool
 
 	bearing guide.Bearing
 }
@@ -114,7 +117,15 @@ func (s *Sheet) scope() guide.Bits {
 
 func entryOf(g *guide.Matrix, n int, r *Reading) Entry {
 	col := &g.Columns[n]
-	e := Entry{Reading: r, Column: col, Number: n}
+	e := Entry{Reading: r, Column: col, Number: n, Agreement: Once}
+	if r.Confirmed {
+		e.Agreement = Twice
+	}
+	if len(r.Looks) > 0 {
+		together, how, ended := r.Counts()
+		r = &together
+		e.Reading, e.Agreement, e.Ended = r, how, ended
+	}
 	switch {
 	case r.Unseen != "":
 		return e
@@ -126,7 +137,7 @@ func entryOf(g *guide.Matrix, n int, r *Reading) Entry {
 	default:
 		e.Lo, e.Hi = r.bounds()
 	}
-	e.Faded = col.FadesAfter > 0 && r.Handled >= col.FadesAfter
+	e.Faded = col.Fades(r.Handled)
 	return e
 }
 
@@ -176,15 +187,16 @@ func (e *Entry) Bearing() *guide.Bearing { return &e.bearing }
 // Conflicts tells whether the taxon never shows what was read, however seldom, at any stage. A reading that is unseen or
 // faded conflicts with none.
 func (e *Entry) Conflicts(taxon int) bool {
-	if !e.Speaks(taxon) {
-		return false
-	}
-	never, _ := e.Column.Never(e.Column.Pattern[taxon], e.Read(""))
-	return never
+	return e.Speaks(taxon) && e.Column.Never(e.Column.Pattern[taxon], e.Read(""))
 }
 
 // Fits tells whether the reading bears on the taxon and does not conflict with it.
 func (e *Entry) Fits(taxon int) bool { return e.Speaks(taxon) && !e.Conflicts(taxon) }
+
+// Meets tells whether the reading meets a must-see of the taxon.
+func (e *Entry) Meets(taxon int) bool {
+	return e.Firm && e.Speaks(taxon) && e.Column.Meets(e.Column.Pattern[taxon], e.Read(""))
+}
 
 // Odd tells whether the reading is odd for the taxon: neither anything that it shows, nor next to that.
 func (e *Entry) Odd(taxon int) bool {

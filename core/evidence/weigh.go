@@ -9,25 +9,30 @@ import (
 
 // Balances is how all readings together stand for one taxon against others, by taxon; of those it was not asked for, 0.
 type Balances struct {
-	// Balance is the sum of all lines, Slips the smallest number of lines that count in full and would all have to be misread
-	// for what is left of them not to speak for the taxon any more; but no more than their depths come to, how far what was
-	// read on them lies from what the other shows.
-	Balance []policy.Centibans
-	Slips   []uint8
+	balance []policy.Centibans
+	slips   []uint8
+	built   guide.Bits
 }
 
-// Stands is how the readings stand against one taxon.
+// Stands is how the readings stand for a taxon against another.
 type Stands struct {
+	// Balance is the sum of all lines.
 	Balance policy.Centibans
-	Slips   int
+	// Slips is the smallest number of looks that would all have to be wrong before what is left of the lines in full no longer
+	// speaks for the taxon, or no longer lies far enough from what the other shows.
+	Slips int
+	// Built tells that something built into the specimen is among what cuts the other.
+	Built bool
 }
 
 // Of is how the readings stand against a taxon.
-func (b *Balances) Of(taxon int) Stands { return Stands{b.Balance[taxon], int(b.Slips[taxon])} }
+func (b *Balances) Of(taxon int) Stands {
+	return Stands{b.balance[taxon], int(b.slips[taxon]), b.built.Has(taxon)}
+}
 
 // Meets tells whether a standard is met.
 func (s Stands) Meets(standard policy.Standard) bool {
-	return s.Balance >= standard.Balance && s.Slips >= standard.Slips
+	return s.Balance >= standard.Balance && s.Slips >= standard.Slips && (s.Built || !standard.Built)
 }
 
 // mostSlips is as far as slips are counted.
@@ -43,66 +48,107 @@ type LineWeight struct {
 	// firmly lies from what the other shows, where that outweighs what speaks for the other.
 	Left  policy.Centibans
 	Depth policy.Depth
-	// Entries are the readings that weigh anything.
-	Entries []*Entry
+	// Twice tells that all that it weighs was looked at twice, Built that what cuts on it is built into the specimen.
+	Twice, Built bool
+	// Entries are the readings that weigh anything; Leaning those made once that its weight and its depth hang on.
+	Entries, Leaning []*Entry
+}
+
+// Looks is how many looks would have to be wrong for the line to weigh nothing.
+func (l *LineWeight) Looks() int {
+	if l.Twice {
+		return 2
+	}
+	return 1
 }
 
 // weigher gathers the readings of one line.
 type weigher struct {
-	best, worst, hint, cut policy.Centibans
-	full                   bool
-	// deepest is the greatest depth of what the other does show, and deep what that weighs.
-	deepest policy.Depth
-	deep    policy.Centibans
+	worst, hint policy.Centibans
+	best        heaviest // of those in full
+	cut         heaviest // of those that the other never shows
+	deepest     heaviest // of those that it does show, of the greatest depth
+	depth       policy.Depth
+	full        bool
 }
 
-func (g *weigher) add(e *Entry, w guide.Weight) {
-	if w.Full && e.Firm {
-		g.full = true
-		g.best, g.worst = max(g.best, w.Centibans), min(g.worst, w.Centibans)
-		if w.Cut {
-			g.cut = max(g.cut, w.Centibans)
-		} else {
-			g.reaches(w.Depth, w.Centibans)
-		}
+// heaviest is the heaviest of some readings, of equal ones one that was made twice, and whether it is of what is built.
+type heaviest struct {
+	weight       policy.Centibans
+	twice, built bool
+	entry        *Entry
+}
+
+func (h *heaviest) see(x heaviest) {
+	if x.weight > h.weight || x.weight == h.weight && x.weight > 0 && x.twice && !h.twice {
+		*h = x
+	}
+}
+
+func (g *weigher) add(e *Entry, w guide.Weight) { g.addAs(e, w, e.Confirmed) }
+
+// addAs takes what a reading weighs as if it had been made twice, or once.
+func (g *weigher) addAs(e *Entry, w guide.Weight, twice bool) {
+	if !w.Full || !e.Firm {
+		g.sway(policy.Hint(w.Centibans))
 		return
 	}
-	hint := policy.Hint(w.Centibans)
+	g.worst = min(g.worst, w.Centibans)
+	by := heaviest{twice: twice, built: e.Column.Built(), entry: e}
+	if w.Cut {
+		g.inFull(by, w.Centibans, w.Centibans, 0, 0)
+	} else {
+		g.inFull(by, w.Centibans, 0, w.Depth, w.Centibans)
+	}
+}
+
+// sway takes a hint.
+func (g *weigher) sway(hint policy.Centibans) {
 	g.hint, g.worst = max(g.hint, hint), min(g.worst, hint)
 }
 
-// reaches takes the depth of a reading that the other shows, and what it weighs.
-func (g *weigher) reaches(depth policy.Depth, weight policy.Centibans) {
-	if depth > g.deepest || depth == g.deepest && weight > g.deep {
-		g.deepest, g.deep = depth, weight
-	}
-}
-
-// depth is the line's.
-func (g *weigher) depth() policy.Depth {
+// inFull takes what a reading in full weighs: for the balance, as one that the other never shows, and as one of a depth.
+func (g *weigher) inFull(by heaviest, weight, cut policy.Centibans, depth policy.Depth, deep policy.Centibans) {
+	g.full = true
+	of := func(w policy.Centibans) heaviest { by.weight = w; return by }
+	g.best.see(of(weight))
+	g.cut.see(of(cut))
 	switch {
-	case g.cut+g.worst >= policy.LeastDifference:
-		return policy.Whole
-	case g.deep+g.worst >= policy.WorthALine:
-		return g.deepest
+	case depth > g.depth:
+		g.depth, g.deepest = depth, of(deep)
+	case depth == g.depth && depth > 0:
+		g.deepest.see(of(deep))
 	}
-	return 0
 }
 
-// sum is what the line comes to. Hints on a line that counts in full lower it and do not raise it.
+// cuts is how deep the line goes, and what cuts on it.
+func (g *weigher) cuts() (policy.Depth, heaviest) {
+	switch {
+	case g.cut.weight+g.worst >= policy.LeastDifference:
+		return policy.Whole, g.cut
+	case g.deepest.weight+g.worst >= policy.WorthALine:
+		return g.depth, g.deepest
+	}
+	return 0, heaviest{twice: true}
+}
+
+// sum is what the line comes to. It is made twice only where both what weighs most on it and what goes deepest are.
 func (g *weigher) sum() lineSum {
 	if !g.full {
 		return lineSum{weight: policy.LineWeight(g.hint, g.worst, false), left: g.worst}
 	}
-	w := policy.LineWeight(g.best, g.worst, true)
-	return lineSum{weight: w, left: w, full: true, depth: g.depth()}
+	depth, by := g.cuts()
+	return lineSum{
+		weight: policy.LineWeight(max(g.best.weight, g.hint), g.worst, true), left: policy.LineWeight(g.best.weight, g.worst, true), full: true,
+		depth: depth, twice: g.best.twice && by.twice, built: depth > 0 && by.built,
+	}
 }
 
 // lineSum is what a line comes to: for the balance, and for slips.
 type lineSum struct {
-	weight, left policy.Centibans
-	full         bool
-	depth        policy.Depth
+	weight, left       policy.Centibans
+	depth              policy.Depth
+	full, twice, built bool
 }
 
 // Weigh is what a reading weighs for one taxon against another.
@@ -131,9 +177,18 @@ func (s *Sheet) LinesBetween(taxon, against int) []LineWeight {
 			}
 		}
 		sum := g.sum()
-		if l.Weight, l.Left, l.Full, l.Depth = sum.weight, sum.left, sum.full, sum.depth; l.Entries != nil {
-			out = append(out, l)
+		l.Weight, l.Left, l.Full, l.Depth, l.Twice, l.Built = sum.weight, sum.left, sum.full, sum.depth, sum.twice, sum.built
+		if l.Entries == nil {
+			continue
 		}
+		if _, by := g.cuts(); !l.Twice && l.Full && l.Left > 0 {
+			for _, e := range []*Entry{g.best.entry, by.entry} {
+				if e != nil && !e.Confirmed && !slices.Contains(l.Leaning, e) {
+					l.Leaning = append(l.Leaning, e)
+				}
+			}
+		}
+		out = append(out, l)
 	}
 	if w := s.dated(taxon, against); w > 0 {
 		out = append(out, LineWeight{Line: SeasonLine, Weight: w})
@@ -142,11 +197,48 @@ func (s *Sheet) LinesBetween(taxon, against int) []LineWeight {
 	return out
 }
 
+// Exposed lists those of the lines, looked at once, without any single one of which what is left of them would no longer
+// speak for the taxon, or no longer lie far enough from what the other shows.
+func Exposed(lines []LineWeight) []LineWeight {
+	var t total
+	for _, l := range lines {
+		t.add(l.sum())
+	}
+	var out []LineWeight
+	for _, l := range lines {
+		if !l.Twice && l.Left > 0 && (l.Left >= t.left || int(l.Depth) > t.spare()) {
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// HangsOn tells whether without some of the lines, by their places, what is left would no longer speak for the taxon, or no longer
+// lie far enough from what the other shows.
+func HangsOn(lines []LineWeight, places ...int) bool {
+	var t total
+	for i := range lines {
+		t.add(lines[i].sum())
+	}
+	goes, depth := policy.Centibans(0), 0
+	for _, i := range places {
+		if lines[i].Left <= 0 {
+			return false
+		}
+		goes, depth = goes+lines[i].Left, depth+int(lines[i].Depth)
+	}
+	return t.left <= goes || depth > t.spare()
+}
+
+func (l *LineWeight) sum() lineSum {
+	return lineSum{l.Weight, l.Left, l.Depth, l.Full, l.Twice, l.Built}
+}
+
 // StandsOn is how lines stand together, each by itself.
 func StandsOn(lines []LineWeight) Stands {
 	var t total
 	for _, l := range lines {
-		t.add(lineSum{l.Weight, l.Left, l.Full, l.Depth})
+		t.add(l.sum())
 	}
 	return t.stands(mostSlips)
 }
@@ -154,47 +246,118 @@ func StandsOn(lines []LineWeight) Stands {
 // total adds lines up.
 type total struct {
 	full, hints, left policy.Centibans
-	// weights are those of the lines that count in full and speak for the taxon; of such as weigh the most that one can,
-	// only how many there are.
-	weights []policy.Centibans
-	tops    int
-	depth   int
+	depth, counter    int
+	built             bool
+	weights, depths   tally
+}
+
+// tally holds amounts that take one look to go, and those that take two; of the most that there can be only how many.
+type tally struct {
+	once, twice []int
+	tops        [2]int
+}
+
+func (t *tally) reset() { t.once, t.twice, t.tops = t.once[:0], t.twice[:0], [2]int{} }
+
+func (t *tally) add(amount, most int, twice bool) {
+	switch {
+	case amount <= 0:
+	case amount == most && twice:
+		t.tops[1]++
+	case amount == most:
+		t.tops[0]++
+	case twice:
+		t.twice = append(t.twice, amount)
+	default:
+		t.once = append(t.once, amount)
+	}
+}
+
+// looks is the smallest number of looks, up to most, that would all have to be wrong for so much or more to go.
+func (t *tally) looks(amount, top, most int) int {
+	if amount <= 0 {
+		return 0
+	}
+	slices.SortFunc(t.once, descending)
+	slices.SortFunc(t.twice, descending)
+	for k := 1; k < most; k++ {
+		goes, ones, twos := 0, 0, 0
+		for at := k; at > 0; { // the heaviest two that are looked at once, or one that was twice
+			one := t.at(ones, 0, top)
+			if at == 1 {
+				goes += one
+				break
+			}
+			pair, double := one+t.at(ones+1, 0, top), t.at(twos, 1, top)
+			if double > pair {
+				goes += double
+				twos++
+				at -= 2
+				continue
+			}
+			if one == 0 {
+				break
+			}
+			goes += one
+			ones++
+			at--
+		}
+		if goes >= amount {
+			return k
+		}
+	}
+	return most
+}
+
+func descending(a, b int) int { return b - a }
+
+// at is the i-th greatest of those that take one look, or two.
+func (t *tally) at(i, kind, top int) int {
+	if i < t.tops[kind] {
+		return top
+	}
+	rest := t.once
+	if kind == 1 {
+		rest = t.twice
+	}
+	if i -= t.tops[kind]; i < len(rest) {
+		return rest[i]
+	}
+	return 0
+}
+
+func (t *total) reset() {
+	once, twice := t.weights, t.depths
+	once.reset()
+	twice.reset()
+	*t = total{weights: once, depths: twice}
 }
 
 func (t *total) add(l lineSum) {
 	if l.full {
 		t.full += l.weight
+		if l.left <= policy.CounterEvidence {
+			t.counter++
+		}
 	} else {
 		t.hints += l.weight
 	}
 	t.left += l.left
-	switch {
-	case l.left == policy.MostWeight:
-		t.tops++
-	case l.left > 0:
-		t.weights = append(t.weights, l.left)
-	}
 	t.depth += int(l.depth)
+	t.built = t.built || l.built
+	t.weights.add(int(l.left), int(policy.MostWeight), l.twice)
+	t.depths.add(int(l.depth), int(policy.Whole), l.twice)
 }
+
+// spare is how much of the depth may go before what is left no longer comes to a whole one, and one more for every line in full
+// that clearly speaks for the other.
+func (t *total) spare() int { return t.depth - int(policy.Whole)*(1+t.counter) }
 
 // stands is how the lines stand together; slips are counted up to most.
 func (t *total) stands(most int) Stands {
-	s := Stands{Balance: t.full + min(t.hints, policy.MostHints)}
-	most = min(t.depth/int(policy.Whole), most)
-	if t.left > 0 {
-		s.Slips = min(t.tops, most, int((t.left+policy.MostWeight-1)/policy.MostWeight))
-		t.left -= policy.MostWeight * policy.Centibans(s.Slips)
-	}
-	for t.left > 0 && s.Slips < most { // what is left is above 0, so something weighs
-		heaviest := 0
-		for i, w := range t.weights {
-			if w > t.weights[heaviest] {
-				heaviest = i
-			}
-		}
-		t.left -= t.weights[heaviest]
-		t.weights[heaviest] = 0
-		s.Slips++
+	s := Stands{Balance: t.full + min(t.hints, policy.MostHints), Built: t.built}
+	if spare := t.spare(); t.left > 0 && spare >= 0 {
+		s.Slips = t.weights.looks(int(t.left), int(policy.MostWeight), t.depths.looks(spare+1, int(policy.Whole), most))
 	}
 	return s
 }
@@ -209,7 +372,7 @@ type weighed struct {
 // Weigh works out how the readings stand for a taxon against those of a set.
 func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 	n := len(s.Guide.Taxa)
-	b := &Balances{Balance: s.Weights(n), Slips: s.bytes(n)}
+	b := &Balances{balance: s.Weights(n), slips: s.bytes(n), built: s.Set()}
 	type prepared struct {
 		pattern []uint32
 		rows    []lineSum
@@ -244,7 +407,7 @@ func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 	}
 	var t total
 	against.Each(func(h int) {
-		t = total{weights: t.weights[:0]}
+		t.reset()
 		for i := range lines {
 			p := &lines[i]
 			if p.line == nil {
@@ -261,7 +424,10 @@ func (s *Sheet) Weigh(taxon int, against guide.Bits) *Balances {
 		}
 		t.add(lineSum{weight: s.dated(taxon, h)})
 		st := t.stands(mostSlips)
-		b.Balance[h], b.Slips[h] = st.Balance, uint8(st.Slips)
+		b.balance[h], b.slips[h] = st.Balance, uint8(st.Slips)
+		if st.Built {
+			b.built.Set(h)
+		}
 	})
 	return b
 }
@@ -307,7 +473,7 @@ func (r *Reaching) Line(line int, open []MayRead) {
 		l.pattern, l.rows = col.Pattern, make([]lineSum, len(col.Patterns))
 		for p := 1; p < len(l.rows); p++ {
 			var g weigher
-			g.may(open[0].Prospect(uint32(p)))
+			g.may(col, open[0].Prospect(uint32(p)))
 			l.rows[p] = g.sum()
 		}
 	}
@@ -316,12 +482,10 @@ func (r *Reaching) Line(line int, open []MayRead) {
 	}
 }
 
-// may takes the most that a column of the line may weigh.
-func (g *weigher) may(p guide.Prospect) {
+// may takes the most that a column of the line may weigh, looked at twice.
+func (g *weigher) may(col *guide.Column, p guide.Prospect) {
 	if p.Full {
-		g.full = true
-		g.best, g.cut = max(g.best, p.Most), max(g.cut, p.MostCut)
-		g.reaches(p.Deepest, p.DeepestWeight)
+		g.inFull(heaviest{twice: true, built: col.Built()}, p.Most, p.MostCut, p.Deepest, p.DeepestWeight)
 		return
 	}
 	g.hint = max(g.hint, p.Most)
@@ -330,7 +494,7 @@ func (g *weigher) may(p guide.Prospect) {
 // Meets tells whether a taxon could be brought to meet a standard.
 func (r *Reaching) Meets(against int, standard policy.Standard) bool {
 	t := &r.total
-	*t = total{weights: t.weights[:0]}
+	t.reset()
 	for i := range r.lines {
 		l := &r.lines[i]
 		if l.rows != nil {
@@ -340,7 +504,7 @@ func (r *Reaching) Meets(against int, standard policy.Standard) bool {
 		var g weigher
 		for _, e := range l.read {
 			if e.Speaks(against) {
-				g.add(e, e.Weigh(r.taxon, against))
+				g.addAs(e, e.Weigh(r.taxon, against), e.Confirmed || e.CanLookTwice())
 			}
 		}
 		for _, m := range l.open {
@@ -353,10 +517,10 @@ func (r *Reaching) Meets(against int, standard policy.Standard) bool {
 				g.add(m.soft, m.soft.Weigh(r.taxon, against))
 				continue
 			}
-			g.may(prospect)
+			g.may(m.Column, prospect)
 		}
 		t.add(g.sum())
 	}
 	t.add(lineSum{weight: r.sheet.dated(r.taxon, against)})
-	return t.stands(standard.Slips).Meets(standard)
+	return t.stands(max(1, standard.Slips)).Meets(standard)
 }

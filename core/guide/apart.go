@@ -23,9 +23,8 @@ func (col *Column) Weigh(r Read, b *Bearing, own, other uint32) Weight {
 	if own == 0 || other == 0 {
 		return Weight{}
 	}
-	neverOther, beyond := col.Never(other, r)
-	neverOwn, _ := col.Never(own, r)
-	return weightOf(b.Log[own]-b.Log[other], neverOwn, neverOther, col.DepthOf(other, r), col.FullFor(beyond))
+	neverOther, neverOwn := col.Never(other, r), col.Never(own, r)
+	return weightOf(b.Log[own]-b.Log[other], neverOwn, neverOther, col.DepthOf(other, r), col.FullFor(neverOther))
 }
 
 // WeighAnswer is what an answer, a state or count, weighs for names that all show it and of which it has the chance of that
@@ -122,7 +121,7 @@ func (col *Column) Prospect(own, other uint32, mask uint64) Prospect {
 	t := col.chancesAt("", false)
 	for k := range col.classes() {
 		r := Read{Mask: 1 << k, Lo: float64(k), Hi: float64(k)}
-		if never, _ := col.Never(own, r); never || col.Kind == States && mask&(1<<k) == 0 {
+		if col.Never(own, r) || col.Kind == States && mask&(1<<k) == 0 {
 			continue
 		}
 		add(col.Weigh(r, &Bearing{Log: t.log[k]}, own, other), t.p[own][k] >= policy.Often || col.Patterns[own].usually(k))
@@ -175,8 +174,7 @@ func (col *Column) ShowsClass(pattern uint32, class int) bool {
 	if col.Kind == States {
 		return col.Masks[pattern]&(1<<class) != 0
 	}
-	never, _ := col.Never(pattern, Read{Lo: float64(class), Hi: float64(class)})
-	return !never
+	return !col.Never(pattern, Read{Lo: float64(class), Hi: float64(class)})
 }
 
 // MayShow gives the states or counts that are not odd for something scored as the pattern.

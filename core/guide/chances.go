@@ -360,19 +360,60 @@ func (col *Column) Odd(pattern uint32, r Read) bool {
 	case States:
 		return r.Mask&(p.Mask|p.Near) == 0
 	case Count:
-		outside, _ := p.Outside(Count, r.Lo-1, r.Hi+1)
-		return outside
+		return p.Outside(Count, r.Lo-1, r.Hi+1)
 	}
-	outside, _ := p.Outside(Measure, r.Lo, r.Hi)
-	return outside
+	return p.Outside(Measure, r.Lo, r.Hi)
 }
 
-// Never tells whether something scored as the pattern never shows what was read, however seldom, at any stage; beyond,
-// whether a number is more than twice its greatest.
-func (col *Column) Never(pattern uint32, r Read) (never, beyond bool) {
+// Meets tells whether a reading meets a must-see of something scored as the pattern: all that was read is what it usually shows
+// or, where people err on the character, next to that and not what it rarely shows; of a measure, not outside what it shows.
+func (col *Column) Meets(pattern uint32, r Read) bool {
+	if col.Kind == Measure {
+		return !col.Never(pattern, r)
+	}
+	mask := r.Mask
+	if col.Kind == Count {
+		mask = col.countMask(r.Lo, r.Hi)
+	}
+	return mask != 0 && mask&^col.meeting(pattern) == 0
+}
+
+// meeting gives the states or numbers that meet a must-see of something scored as the pattern.
+func (col *Column) meeting(pattern uint32) uint64 {
+	usual := col.Usual(pattern)
+	may := usual
+	if col.Error > policy.HardlyMisread {
+		for m := usual; m != 0; m &= m - 1 {
+			next := col.nextTo(bits.TrailingZeros64(m))
+			for ; next != 0; next &= next - 1 {
+				if k := bits.TrailingZeros64(next); col.beside[pattern][k] == 0 {
+					may |= 1 << k
+				}
+			}
+		}
+	}
+	return may
+}
+
+// Usual gives the states or numbers that something scored as the pattern usually shows: UsualShare of what it shows most, or
+// more. Of a measure, or of what is not scored, none.
+func (col *Column) Usual(pattern uint32) (usual uint64) {
+	if pattern == 0 || col.Kind == Measure {
+		return 0
+	}
+	for k, beside := range col.beside[pattern] {
+		if beside >= policy.UsualShare {
+			usual |= 1 << k
+		}
+	}
+	return usual
+}
+
+// Never tells whether something scored as the pattern never shows what was read, however seldom, at any stage.
+func (col *Column) Never(pattern uint32, r Read) bool {
 	p := &col.Patterns[pattern]
 	if col.Kind == States {
-		return r.Mask&p.Mask == 0, false
+		return r.Mask&p.Mask == 0
 	}
 	return p.Outside(col.Kind, r.Lo, r.Hi)
 }
@@ -381,7 +422,7 @@ func (col *Column) Never(pattern uint32, r Read) (never, beyond bool) {
 // shows it beside what it shows most: of several states by all of them together, of a measure only what it never shows.
 func (col *Column) DepthOf(pattern uint32, r Read) policy.Depth {
 	if col.Kind == Measure {
-		if never, _ := col.Never(pattern, r); never {
+		if col.Never(pattern, r) {
 			return policy.Whole
 		}
 		return 0

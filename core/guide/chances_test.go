@@ -148,7 +148,7 @@ func TestOddAndNear(t *testing.T) {
 		"a measure without a least size": {m, 1, Read{Lo: 46, Hi: 46}, false, false},
 	} {
 		p := c.col.Pattern[c.taxon]
-		if never, _ := c.col.Never(p, c.r); never != c.never || c.col.Odd(p, c.r) != c.odd {
+		if never := c.col.Never(p, c.r); never != c.never || c.col.Odd(p, c.r) != c.odd {
 			t.Errorf("%s: never shown %v, odd %v", name, never, c.col.Odd(p, c.r))
 		}
 	}

@@ -19,7 +19,7 @@ type Column struct {
 	Reliability policy.Reliability
 	// Error is how often an honest reading differs from what the guide says: the guide's own, or its footing's.
 	Error float64
-	// Size is true where a reading far beyond the greatest measure counts in full (footing size).
+	// Size is true where a number counts in full that the other never shows (footing size).
 	Size bool
 	// Scored is the set of taxa that the guide scores for this character.
 	Scored Bits
@@ -44,12 +44,18 @@ type Column struct {
 	prospects []atomic.Pointer[[]Prospect]
 }
 
-// Full tells whether a conflict on the character counts in full, whatever is read.
+// Full tells whether a reading of the character counts in full, whatever is read.
 func (col *Column) Full() bool { return col.Reliability.Full }
 
-// FullFor tells whether a conflict counts in full: on any character that does, and on a size that is far beyond the
-// greatest.
-func (col *Column) FullFor(beyond bool) bool { return col.Full() || col.Size && beyond }
+// Built tells whether the character is one that is built into the specimen, so that it can carry a ruling.
+func (col *Column) Built() bool { return col.Reliability.Built }
+
+// Fades tells whether a reading says nothing any more that was made after so many scented pieces.
+func (col *Column) Fades(handled int) bool { return col.FadesAfter > 0 && handled >= col.FadesAfter }
+
+// FullFor tells whether a reading counts in full against something: on any character that does, and a size that the other
+// never shows.
+func (col *Column) FullFor(neverOther bool) bool { return col.Full() || col.Size && neverOther }
 
 // Pattern is one way of scoring a character, shared by all taxa that score alike.
 type Pattern struct {
@@ -143,44 +149,33 @@ func (col *Column) fill(scored []scoredTaxon) {
 func (col *Column) State(id string) (int, bool) { i, ok := col.stateOf[id]; return i, ok }
 
 // Outside tells whether lo..hi lies wholly outside what the pattern shows, with the slack that a measure is given
-// (a tenth at either end); beyond is true where it lies above twice the greatest measure.
-func (p *Pattern) Outside(kind Kind, lo, hi float64) (outside, beyond bool) {
-	if kind == Measure {
-		return hi < policy.MeasureBelow*p.Span.Min || lo > policy.MeasureAbove*p.Span.Max, lo > policy.FarBeyond*p.Span.Max
+// (a tenth at either end).
+func (p *Pattern) Outside(kind Kind, lo, hi float64) bool {
+	switch {
+	case kind == Measure:
+		return hi < policy.MeasureBelow*p.Span.Min || lo > policy.MeasureAbove*p.Span.Max
+	case p.Counts == nil:
+		return hi < p.Span.Min || lo > p.Span.Max
 	}
-	if p.Counts == nil {
-		return hi < p.Span.Min || lo > p.Span.Max, lo > policy.FarBeyond*p.Span.Max
-	}
-	for _, n := range p.Counts {
-		if lo <= float64(n) && float64(n) <= hi {
-			return false, false
-		}
-	}
-	return true, lo > policy.FarBeyond*p.Span.Max
+	return !slices.ContainsFunc(p.Counts, func(n int) bool { return lo <= float64(n) && float64(n) <= hi })
 }
 
-// CanDiffer tells whether something that shows p could be measured or counted so that it lies outside q, and whether
-// it could lie beyond twice q's greatest.
-func (p *Pattern) CanDiffer(kind Kind, q *Pattern) (outside, beyond bool) {
-	beyond = p.Span.Max > policy.FarBeyond*q.Span.Max
-	if kind == Measure {
-		return p.Span.Min < policy.MeasureBelow*q.Span.Min || p.Span.Max > policy.MeasureAbove*q.Span.Max, beyond
-	}
-	if p.Span.Min < q.Span.Min || p.Span.Max > q.Span.Max {
-		return true, beyond
-	}
-	if q.Counts == nil {
-		return false, beyond
+// CanDiffer tells whether something that shows p could be measured or counted so that it lies outside q.
+func (p *Pattern) CanDiffer(kind Kind, q *Pattern) bool {
+	switch {
+	case kind == Measure:
+		return p.Span.Min < policy.MeasureBelow*q.Span.Min || p.Span.Max > policy.MeasureAbove*q.Span.Max
+	case p.Span.Min < q.Span.Min || p.Span.Max > q.Span.Max:
+		return true
+	case q.Counts == nil:
+		return false
 	}
 	for n := math.Max(p.Span.Min, q.Span.Min); n <= math.Min(p.Span.Max, q.Span.Max); n++ {
-		if in, _ := p.Outside(kind, n, n); in {
-			continue
-		}
-		if out, _ := q.Outside(kind, n, n); out {
-			return true, beyond
+		if !p.Outside(kind, n, n) && q.Outside(kind, n, n) {
+			return true
 		}
 	}
-	return false, beyond
+	return false
 }
 
 // RequirementsFor gives what a reading of the states in mask rests on, the column's own requirements first.

@@ -276,7 +276,7 @@ func TestRangesAndWhatLiesApart(t *testing.T) {
 		if got := x.col.Prospects(x.col.Pattern[x.own])[x.col.Pattern[x.other]].SureDepth == policy.Whole; got != x.sure {
 			t.Errorf("%s of %d surely cuts %d: %v", x.col.ID, x.own, x.other, got)
 		}
-		if got, _ := at(x.col, x.own).CanDiffer(x.col.Kind, at(x.col, x.other)); got != x.can {
+		if got := at(x.col, x.own).CanDiffer(x.col.Kind, at(x.col, x.other)); got != x.can {
 			t.Errorf("%s of %d can differ from %d: %v", x.col.ID, x.own, x.other, got)
 		}
 	}

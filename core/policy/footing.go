@@ -24,20 +24,25 @@ type Reliability struct {
 	// Misread is how often an honest, careful observer's answer differs from what the guide says, from 0 to 1, where the
 	// guide gives no error for the character. Common practice; no published source.
 	Misread float64
-	// Full is true where a line counts in full, false where it is only a hint.
+	// Full is true where a reading counts in full, false where it is only a hint; of a size only a number that lies outside
+	// what the other shows counts in full.
 	Full bool
+	// Built is true for what is built into the specimen or can be measured on it, and does not fade, vary with the light or
+	// fool the nose. Without it nothing is cleared, whatever else was read.
+	Built bool
 }
 
-// Footings is the table of how much each footing is trusted: what can be seen built into the specimen counts in
-// full, what fades, varies or deceives is a hint. Common practice; no published source.
+// Footings is the table of how much each footing is trusted. What a reading weighs comes of its shares and its error: two
+// authors agree on the colour of gills better than on the texture of the flesh. Only where a thing grows and when says
+// nothing of the thing itself, and is a hint. Measured: docs/engine.md.
 var Footings = map[Footing]Reliability{
-	Structure: {0.02, true},
-	Surface:   {0.05, true},
-	Print:     {0.02, true},
-	Reaction:  {0.08, true},
-	Size:      {0.05, false},
-	Colour:    {0.12, false},
-	Scent:     {0.15, false},
-	Place:     {0.10, false},
-	Season:    {0.10, false},
+	Structure: {Misread: 0.02, Full: true, Built: true},
+	Surface:   {Misread: 0.05, Full: true, Built: true},
+	Print:     {Misread: 0.02, Full: true, Built: true},
+	Reaction:  {Misread: 0.08, Full: true, Built: true},
+	Size:      {Misread: 0.05, Built: true},
+	Colour:    {Misread: 0.12, Full: true},
+	Scent:     {Misread: 0.15, Full: true},
+	Place:     {Misread: 0.10},
+	Season:    {Misread: 0.10},
 }

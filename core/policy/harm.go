@@ -15,11 +15,13 @@ const (
 // Harms lists every class, the gravest first: the order in which harms are told.
 var Harms = []Harm{Deadly, Serious, Unknown, Upset, NoHarm}
 
-// Standard is what it takes to rule a harmful taxon out: how much all evidence must weigh for the name, and how many
-// lines of it that count in full would all have to be misread. A name to touch is held to that of contact.
+// Standard is what it takes to rule a harmful taxon out: how much all evidence must weigh for the name, how many looks
+// would all have to be wrong, and whether something built must be among what cuts it. A name to touch is held to that of
+// contact.
 type Standard struct {
 	Balance Centibans
 	Slips   int
+	Built   bool
 }
 
 // Need is what a balance and slips lack of the standard, in one number: what the evidence still has to weigh, or where
@@ -44,15 +46,15 @@ type harmRule struct {
 }
 
 var harms = map[Harm]harmRule{
-	Deadly:  {standard: Standard{20 * Deciban, 2}, grave: true, asking: 8, place: 0},
-	Serious: {standard: Standard{15 * Deciban, 2}, grave: true, asking: 4, place: 1},
-	Unknown: {standard: Standard{15 * Deciban, 2}, grave: true, asking: 4, place: 2},
-	Upset:   {standard: Standard{8 * Deciban, 1}, asking: 1, place: 3},
+	Deadly:  {standard: Standard{20 * Deciban, 2, true}, grave: true, asking: 8, place: 0},
+	Serious: {standard: Standard{15 * Deciban, 2, false}, grave: true, asking: 4, place: 1},
+	Unknown: {standard: Standard{15 * Deciban, 2, false}, grave: true, asking: 4, place: 2},
+	Upset:   {standard: Standard{8 * Deciban, 1, false}, asking: 1, place: 3},
 	NoHarm:  {asking: 1, place: 4},
 }
 
 // ContactStandard rules out, for touching, a taxon that must not be touched. Common practice.
-var ContactStandard = Standard{15 * Deciban, 2}
+var ContactStandard = Standard{15 * Deciban, 2, false}
 
 // Standard is what rules the harm out when it is eaten; nothing for none.
 func (h Harm) Standard() Standard { return harms[h].standard }

@@ -1,12 +1,14 @@
 package policy
 
 // A measure conflicts with a taxon only where it lies further out than a tenth beyond its range: rulers and hands err by
-// as much. Beyond twice the greatest measure is no misreading, and counts in full. Common practice.
+// as much. Common practice.
 const (
 	MeasureBelow = 0.9
 	MeasureAbove = 1.1
-	FarBeyond    = 2
 )
+
+// Two looks at a measure or a count say the same where the greater is no more than so many times the less. Common practice.
+const SameNumber = MeasureAbove / MeasureBelow
 
 // A name fits while the readings surprise under it by no more than MostSurprise standard deviations beyond what is to be
 // expected, or by no more than LittleSurprise in all, which a single answer may that is rare, or of which nobody was sure; and while no more of the sure ones are odd, a state that it never shows nor one near it, than one for every
@@ -47,6 +49,9 @@ const (
 	OtherStage     = 0.1
 )
 
+// UsualShare is how often, beside what a name shows most, it shows what may meet a must-see of it. Common practice.
+const UsualShare = 0.3
+
 // Errors: a soft reading differs from what the guide says SoftTimes as often as a firm one, but no more often than
 // MostError. NearShare of an error goes to the states next to what is shown, the rest evenly to all. Common practice.
 const (
@@ -66,6 +71,7 @@ const (
 // over what lies between that and its extremes. An erring one lies beyond them within twice the greatest or half the least,
 // but for FarError of all errors; thinly over FarWidth times as much on. Common practice.
 const (
+	FarBeyond  = 2
 	UsualRange = 0.9
 	FarError   = 0.1
 	FarWidth   = 4

@@ -29,6 +29,10 @@ const (
 	LeastDifference = Deciban // less is not told as a weight, and no cut
 )
 
+// CounterEvidence is what a line in full weighs at most that speaks so clearly for a harmful taxon that one whole depth more
+// is asked for against it: whoever explains it away leans on one look more. Found by trial: docs/engine.md.
+const CounterEvidence = -75 * Deciban / 10
+
 // LineWeight is what a line weighs for the name, from the best that its readings say for it and the worst that they say
 // for the other: never more than the most, nor less than the least.
 func LineWeight(best, worst Centibans, full bool) Centibans {

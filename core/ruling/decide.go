@@ -12,7 +12,7 @@ import (
 func (r *Ruling) decide() (guide.Verdict, finding) {
 	for _, rule := range [...]func(*Ruling) (guide.Verdict, finding){
 		(*Ruling).leaveAtOnce, (*Ruling).nothingToTake, (*Ruling).nothingMatches, (*Ruling).signPossible,
-		(*Ruling).notOut, (*Ruling).notSeenEnough, (*Ruling).oddUnasked, (*Ruling).showSomeone,
+		(*Ruling).notOut, (*Ruling).notSeenEnough, (*Ruling).notLookedTwice, (*Ruling).oddUnasked, (*Ruling).showSomeone,
 	} {
 		if verdict, why := rule(r); why.holds() {
 			return verdict, why
@@ -127,7 +127,7 @@ func (r *Ruling) inTheWay(taxon int, which func(*evidence.Entry) bool) *evidence
 	var most policy.Centibans
 	for i := range r.sheet.Entries {
 		e := &r.sheet.Entries[i]
-		if !e.Speaks(taxon) || !e.Sure || e.Confirmed {
+		if !e.Speaks(taxon) || !e.Sure || e.Stands() {
 			continue
 		}
 		b, p := e.Bearing(), e.Column.Pattern[taxon]
@@ -167,10 +167,22 @@ func (r *Ruling) notOut() (guide.Verdict, finding) {
 	if !r.missing.Any() {
 		return "", finding{}
 	}
+	if r.seconds = r.secondLooks(); r.seconds != nil {
+		return "", finding{}
+	}
 	if never := r.hopeless(false); never.Any() && r.anotherHope() == nil {
 		return guide.Leave, finding{code: CannotBeSeparated, about: never}
 	}
 	return guide.KeepLooking, finding{code: NotOut, about: r.missing}
+}
+
+// notLookedTwice: all that is missing is that what the ruling leans on was looked at once more.
+func (r *Ruling) notLookedTwice() (guide.Verdict, finding) {
+	var why []Reason
+	for _, s := range r.seconds {
+		why = append(why, r.reason(LookTwice, -1, s.Column))
+	}
+	return guide.KeepLooking, found(why...)
 }
 
 // anotherHope is the ruling under another name, where nobody named the specimen and it may still turn out to be another
@@ -209,16 +221,16 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 		n, _ := s.Guide.Column(id)
 		e := s.Entry(n)
 		if e != nil && e.Firm && e.Speaks(r.working) {
-			if !r.fails(e) {
+			if e.Meets(r.working) {
 				continue
 			}
-			if !e.Confirmed {
+			if !e.Stands() {
 				return r.lookAgain(e)
 			}
 		}
 		why = append(why, r.reason(MustSee, r.working, n))
 		can := s.CanHave(n, r.working) && r.someFirm(n)
-		if !can && (e == nil || !s.CanFirmUp(e, r.working) || r.fails(e)) {
+		if !can && (e == nil || !s.CanFirmUp(e, r.working) || !e.Column.Meets(e.Column.Pattern[r.working], e.Read(""))) {
 			verdict = guide.Leave
 			continue
 		}
@@ -230,7 +242,7 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	lines := guide.NewBits(len(s.Guide.Lines))
 	for i := range s.Entries {
 		e := &s.Entries[i]
-		if e.Firm && e.Column.Full() && e.Fits(r.working) {
+		if e.Firm && e.Column.Built() && e.Fits(r.working) {
 			lines.Set(e.Column.Line)
 		}
 	}
@@ -239,20 +251,11 @@ func (r *Ruling) notSeenEnough() (guide.Verdict, finding) {
 	}
 	for n := range s.Guide.Columns {
 		col := &s.Guide.Columns[n]
-		if col.Full() && !lines.Has(col.Line) && col.Scored.Has(r.working) && s.CanHave(n, r.working) {
+		if col.Built() && !lines.Has(col.Line) && col.Scored.Has(r.working) && s.CanHave(n, r.working) {
 			r.demanded = append(r.demanded, n)
 		}
 	}
 	return guide.KeepLooking, found(r.reason(TooLittleSeen, r.working, -1))
-}
-
-// fails tells whether a reading fails a must-see: it is odd for the working name or, where the character is hardly ever misread,
-// anything that the name does not show.
-func (r *Ruling) fails(e *evidence.Entry) bool {
-	if e.Column.Error <= policy.HardlyMisread {
-		return e.Conflicts(r.working)
-	}
-	return e.Odd(r.working)
 }
 
 // someFirm tells whether any state that the working name shows on the column could be read firmly.

@@ -96,7 +96,9 @@ type FrozenCaution struct {
 
 // FrozenWeakPoint is what the ruling leaned on.
 type FrozenWeakPoint struct {
-	Readings   []string `json:"readings"`
+	Readings []string `json:"readings"`
+	// Looks is how many looks would all have to be wrong; versions 1 and 2 knew none.
+	Looks      int      `json:"looks,omitempty"`
 	BringsBack []string `json:"brings_back"`
 	Check      string   `json:"check,omitempty"`
 }

@@ -21,6 +21,7 @@ const (
 	OnlyHarmfulFits   Code = "only-harmful-fits"
 	NothingToTake     Code = "nothing-to-take"
 	LookAgain         Code = "look-again"
+	LookTwice         Code = "look-twice"
 	TargetConflicts   Code = "target-conflicts"
 	NothingFits       Code = "nothing-fits"
 	SignPossible      Code = "sign-possible"
@@ -38,7 +39,7 @@ const (
 // Codes lists them all, in the order of the rules that give them.
 var Codes = []Code{
 	Sign, TargetHarmful, OnlyHarmfulFits, NothingToTake, LookAgain, TargetConflicts, NothingFits, SignPossible, NotOut,
-	CannotBeSeparated, GuideTooThin, MustSee, TooLittleSeen, Gate, TargetSerious, AllOut,
+	CannotBeSeparated, GuideTooThin, MustSee, TooLittleSeen, LookTwice, Gate, TargetSerious, AllOut,
 }
 
 // Reason is why a verdict is what it is: a code with what it is about, and the sentence made from them.
@@ -136,6 +137,9 @@ var sentences = map[Code]func(telling) string{
 	},
 	LookAgain: func(t telling) string {
 		return fmt.Sprintf("One answer does not go with the others. Look again at this: %s.", t.character)
+	},
+	LookTwice: func(t telling) string {
+		return fmt.Sprintf("Everything hangs on this one look: %s. Look at another piece if there is one.", t.character)
 	},
 	TargetConflicts: func(t telling) string {
 		if other := t.firstFit(); other != "" {

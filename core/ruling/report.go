@@ -141,7 +141,7 @@ func (r *Ruling) Odd() []OddReading {
 	}
 	for i := range r.sheet.Entries {
 		e := &r.sheet.Entries[i]
-		if !e.Sure || !e.Confirmed || !e.Odd(r.working) {
+		if !e.Sure || !e.Stands() || !e.Odd(r.working) {
 			continue
 		}
 		o := OddReading{Character: e.Column.ID, States: e.States, Value: e.Value, Low: e.Low, High: e.High, Of: r.sheet.Guide.Taxa[r.working].ID}

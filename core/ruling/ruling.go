@@ -30,6 +30,7 @@ type Ruling struct {
 	why      finding
 	demanded []int
 	again    int
+	seconds  []SecondLook // where they are all that is missing
 }
 
 // finding is what a rule finds: reasons, or one reason for every taxon of a set.
@@ -89,7 +90,7 @@ func (r *Ruling) findHarmful() {
 	g.Elsewhere(s.Record.Region, r.apart)
 	r.apart.And(r.harmful)
 	r.harmful.AndNot(r.apart)
-	r.balances, r.open = nil, nil
+	r.balances, r.open, r.seconds = nil, nil, nil
 	if r.working >= 0 {
 		r.balances = s.Weigh(r.working, r.harmful)
 	}

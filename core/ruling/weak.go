@@ -7,14 +7,14 @@ import (
 
 	"zestythicket/core/evidence"
 	"zestythicket/core/guide"
-	"zestythicket/core/policy"
 )
 
 // WeakPoint is a set of readings on one or two lines of evidence that, were they all wrong, would leave nothing that speaks
 // against harmful taxa that are out: what the ruling leans on most.
 type WeakPoint struct {
-	// Readings are the characters, in the order of their lines.
+	// Readings are the characters, in the order of their lines; Looks how many looks at them would all have to be wrong.
 	Readings []string `json:"readings"`
+	Looks    int      `json:"looks"`
 	// BringsBack are the taxa, the gravest first.
 	BringsBack []string `json:"brings_back"`
 	// Check is the character that can still be read and would add most margin against them; empty where there is none.
@@ -40,11 +40,11 @@ func (r *Ruling) WeakPoints() []WeakPoint {
 		list = append(list, w)
 	}
 	slices.SortFunc(list, func(a, b *weak) int {
-		return cmp.Or(cmp.Compare(len(a.lines), len(b.lines)), cmp.Compare(a.harm(r).Gravity(), b.harm(r).Gravity()),
+		return cmp.Or(cmp.Compare(a.looks, b.looks), cmp.Compare(len(a.lines), len(b.lines)), cmp.Compare(a.harm(r).Gravity(), b.harm(r).Gravity()),
 			cmp.Compare(len(b.taxa), len(a.taxa)), cmp.Compare(a.key, b.key))
 	})
 	for _, w := range list[:min(MostWeakPoints, len(list))] {
-		p := WeakPoint{Readings: w.readings, Check: r.firmer(w.taxa)}
+		p := WeakPoint{Readings: w.readings, Looks: w.looks, Check: r.firmer(w.taxa)}
 		for _, t := range w.taxa {
 			p.BringsBack = append(p.BringsBack, r.sheet.Guide.Taxa[t].ID)
 		}
@@ -57,6 +57,7 @@ func (r *Ruling) WeakPoints() []WeakPoint {
 type weak struct {
 	key             string
 	lines, readings []string
+	looks           int
 	taxa            []int
 }
 
@@ -74,25 +75,14 @@ func (r *Ruling) weakly() guide.Bits {
 	return set
 }
 
-// addWeak adds the fewest lines, one or two, that are all there is against the taxon.
+// addWeak adds the lines, one or two, that would leave nothing against the taxon if the fewest looks that are enough for it were
+// wrong: a line looked at once; else one looked at twice, or two of those looked at once.
 func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 	lines := r.sheet.LinesBetween(r.working, taxon)
-	left, depth := policy.Centibans(0), 0
-	for _, l := range lines {
-		left, depth = left+l.Left, depth+int(l.Depth)
-	}
-	// All there is: what is left of the others does not speak against it, or makes no slip.
-	all := func(of ...evidence.LineWeight) bool {
-		rest, others := left, depth
-		for _, l := range of {
-			rest, others = rest-l.Left, others-int(l.Depth)
-		}
-		return rest <= 0 || others < int(policy.Whole)
-	}
 	add := func(of ...evidence.LineWeight) {
 		w := &weak{taxa: []int{taxon}}
 		for _, l := range of {
-			w.lines = append(w.lines, r.sheet.LineName(l.Line))
+			w.lines, w.looks = append(w.lines, r.sheet.LineName(l.Line)), w.looks+l.Looks()
 			for _, e := range l.Entries {
 				w.readings = append(w.readings, e.Column.ID)
 			}
@@ -104,23 +94,21 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 		}
 		found[w.key] = w
 	}
-	lines = slices.DeleteFunc(lines, func(l evidence.LineWeight) bool { return l.Left <= 0 })
-	single := false
-	for _, l := range lines {
-		if all(l) {
+	if exposed := evidence.Exposed(lines); exposed != nil {
+		for _, l := range exposed {
 			add(l)
-			single = true
 		}
-	}
-	if single {
 		return
 	}
 	slices.SortFunc(lines, func(a, b evidence.LineWeight) int {
 		return strings.Compare(r.sheet.LineName(a.Line), r.sheet.LineName(b.Line))
 	})
 	for i, a := range lines {
-		for _, b := range lines[i+1:] {
-			if all(a, b) {
+		if a.Twice && evidence.HangsOn(lines, i) {
+			add(a)
+		}
+		for k := i + 1; k < len(lines) && !a.Twice; k++ {
+			if b := lines[k]; !b.Twice && evidence.HangsOn(lines, i, k) {
 				add(a, b)
 			}
 		}

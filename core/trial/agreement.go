@@ -62,7 +62,7 @@ func differing(col *guide.Column, pattern uint32, says map[string]float64) (diff
 	total := 0.0
 	add := func(r guide.Read, w float64) {
 		total += w
-		if never, _ := col.Never(pattern, r); never {
+		if col.Never(pattern, r) {
 			differs += w
 		}
 		if col.Odd(pattern, r) {

@@ -94,6 +94,8 @@ type Options struct {
 	Worst bool
 	// Seed makes the random places and answers; the same seed gives the same results on any number of cores.
 	Seed uint64
+	// Twice makes a look that was misread misread the same way when it is made again.
+	Twice bool
 	// Region is the level 2 code of where the specimens stand, empty for nowhere that is known.
 	Region string
 }
@@ -103,8 +105,9 @@ type Result struct {
 	ID      string        `json:"id"`
 	Harmful bool          `json:"harmful"`
 	Verdict guide.Verdict `json:"verdict"`
-	// Checks is the number of questions answered, looks again included; Minutes the work they took.
+	// Checks is the number of questions answered, looks again included, Again that of those; Minutes the work they took.
 	Checks  int     `json:"checks"`
+	Again   int     `json:"again,omitempty"`
 	Minutes float64 `json:"minutes"`
 	Margin  *int    `json:"margin"`
 	// Working is the name that it was judged as in the end, Why the codes of the reasons, each with the taxon it is about.
@@ -137,7 +140,7 @@ func Run(g *guide.Matrix, specimens []Specimen, o Options) ([]Result, error) {
 	for range runtime.GOMAXPROCS(0) {
 		wg.Go(func() {
 			for i := range next {
-				out[i] = loop{g: g, specimen: &specimens[i], taught: taught, region: o.Region}.all(o, uint64(i))
+				out[i] = loop{g: g, specimen: &specimens[i], taught: taught, region: o.Region, twice: o.Twice}.all(o, uint64(i))
 			}
 		})
 	}
@@ -155,6 +158,7 @@ type loop struct {
 	specimen *Specimen
 	taught   []string
 	region   string
+	twice    bool
 }
 
 // Living gives those of the specimens whose taxon lives on the continent of a region, or of which nobody says where it does.
@@ -235,20 +239,43 @@ func (l loop) run(wrong lie) (Result, []evidence.Reading) {
 		if col == nil || out.Checks > 2*len(l.g.Columns) {
 			return out, path
 		}
-		r := l.truth(col)
-		if again {
-			r.Confirmed = r.Unseen == ""
-		} else {
-			if w, lied := wrong(place, col, r); lied && r.Unseen == "" {
-				r = w
-			}
-			path = append(path, r)
-			place++
-		}
-		rec.Readings = append(rec.Readings, r)
 		out.Checks++
 		out.Minutes += col.MinutesOf()
+		truth := l.truth(col)
+		if again {
+			out.Again++
+			rec.Readings = l.lookAgain(rec.Readings, truth)
+			continue
+		}
+		if w, lied := wrong(place, col, truth); lied && truth.Unseen == "" {
+			truth = w
+		}
+		path = append(path, truth)
+		place++
+		rec.Readings = append(rec.Readings, truth)
 	}
+}
+
+// lookAgain puts one more look to what was read: the true answer or, where what was misread is misread again, the same as
+// before. The third look at one character is somebody else's.
+func (l loop) lookAgain(readings []evidence.Reading, truth evidence.Reading) []evidence.Reading {
+	out := slices.Clone(readings)
+	for i := len(out) - 1; i >= 0; i-- {
+		r := &out[i]
+		if r.Character != truth.Character {
+			continue
+		}
+		look := evidence.Look{States: truth.States, Value: truth.Value, Unseen: truth.Unseen, By: evidence.Self}
+		if l.twice && r.Unseen == "" {
+			look.States, look.Value = r.States, r.Value
+		}
+		if len(r.Looks) > 0 {
+			look.By = "somebody else"
+		}
+		r.Looks = append(slices.Clone(r.Looks), look)
+		break
+	}
+	return out
 }
 
 // ask rules on what was read so far and gives the column to ask for; nil where there is nothing to ask.
@@ -266,7 +293,7 @@ func (l loop) ask(rec *evidence.Record, out *Result) (col *guide.Column, again b
 		return nil, false
 	}
 	n, _ := l.g.Column(next[0].Character)
-	return &l.g.Columns[n], r.Code() == ruling.LookAgain
+	return &l.g.Columns[n], next[0].Again != nil
 }
 
 // say puts down what the last ruling rests on.
