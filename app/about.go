@@ -146,7 +146,8 @@ func endedOf(c *events.Closing, imperial bool) *Ended {
 // Kept is a reading that counts, as it is shown.
 type Kept struct {
 	events.Kept
-	Says string `json:"says" doc:"What it says, in words and in the user's own units"`
+	Says      string             `json:"says" doc:"What it says, in words and in the user's own units"`
+	Agreement evidence.Agreement `json:"agreement" enum:"once,twice,differing,settled" doc:"What all looks at it come to: looked at once; twice with the same answer; twice with answers that differ, so that it is unsure; or settled by somebody else"`
 }
 
 // readingSays words a reading.

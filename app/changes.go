@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 	"slices"
+	"strings"
 
 	"zestythicket/core/events"
 	"zestythicket/core/evidence"
@@ -13,8 +14,15 @@ type NewReading struct {
 	evidence.Reading
 	// Unit is that of the numbers; empty for the character's own.
 	Unit string
-	// Afresh tells that it was read without being shown what hangs on it.
+	// Afresh tells that it is one more look at what was read before, with that hidden.
 	Afresh bool
+	// By is the name of who looked afresh, empty for the same person as before; Piece is what they looked at, empty for the same
+	// piece and evidence.Another for another of the same find.
+	By, Piece string
+}
+
+func (n *NewReading) made(r evidence.Reading) events.Made {
+	return events.Made{Reading: r, Afresh: n.Afresh, By: strings.TrimSpace(n.By), Piece: n.Piece}
 }
 
 // Read keeps a reading; it supersedes one of the same character. A reading that changes one which was shown to be in the
@@ -24,11 +32,11 @@ func (s *Session) Read(ctx context.Context, id string, w Write, n NewReading) (*
 	if err != nil {
 		return nil, err
 	}
-	return s.change(ctx, id, w, events.Read, r.Character, events.Made{Reading: r, Afresh: n.Afresh}, func(now *events.Record, blamed func() ([]string, error)) (*step, error) {
+	return s.change(ctx, id, w, events.Read, r.Character, n.made(r), func(now *events.Record, blamed func() ([]string, error)) (*step, error) {
 		if err := s.faded(ctx, &r); err != nil {
 			return nil, err
 		}
-		return madeStep(now, r, n.Afresh, blamed)
+		return s.madeStep(now, n.made(r), blamed)
 	})
 }
 
@@ -44,14 +52,24 @@ func (s *Session) reading(n NewReading) (evidence.Reading, error) {
 	return r, refuse(r.Check(m))
 }
 
-func madeStep(now *events.Record, r evidence.Reading, afresh bool, blamed func() ([]string, error)) (*step, error) {
-	made := events.Made{Reading: r, Afresh: afresh}
-	if was := now.Find(r.Character); was != nil && !afresh {
+// madeStep keeps a reading, held where it changes one that was in the way, or on which two looks differ. The error tells of a
+// further look without a first one, or at one that has faded.
+func (s *Session) madeStep(now *events.Record, made events.Made, blamed func() ([]string, error)) (*step, error) {
+	was := now.Find(made.Reading.Character)
+	switch {
+	case made.Afresh && (was == nil || was.Unseen != ""):
+		return nil, refused("there is no first look at this, so there can be no second one; read it first")
+	case made.Afresh:
+		both := was.Reading
+		both.Looks = append(slices.Clone(was.Looks), made.Look())
+		return &step{body: made}, refuse(both.Check(s.Guide.Matrix))
+	case was != nil:
 		in, err := blamed()
 		if err != nil {
 			return nil, err
 		}
-		made.Held = was.Disputed || slices.Contains(in, r.Character)
+		_, how, _ := was.Counts()
+		made.Held = was.Disputed || how == evidence.Differing || slices.Contains(in, made.Reading.Character)
 	}
 	return &step{body: made}, nil
 }
@@ -71,7 +89,7 @@ func (s *Session) AnswerKey(ctx context.Context, id string, w Write, character s
 		if kept = len(states) > 0 || now.Find(reading.Character) == nil; !kept {
 			return nil, nil
 		}
-		return madeStep(now, reading, false, blamed)
+		return s.madeStep(now, events.Made{Reading: reading}, blamed)
 	})
 	return r, kept, err
 }

@@ -67,7 +67,8 @@ func (s *Session) Observations(ctx context.Context, q Leaving, each func(*Observ
 			if k.Unseen != "" {
 				continue
 			}
-			out.Readings = append(out.Readings, k.Reading)
+			together, _, _ := k.Reading.Counts()
+			out.Readings = append(out.Readings, together)
 			if c, ok := s.Guide.Matrix.Column(k.Character); ok {
 				out.Units[k.Character] = s.Guide.Matrix.Columns[c].Unit
 			}

@@ -40,7 +40,12 @@ func (s *Session) Import(ctx context.Context, f Find) (*Record, error) {
 		if err := f.Readings[i].Check(s.Guide.Matrix); err != nil {
 			return nil, refuse(err)
 		}
-		add(events.Read, events.Made{Reading: f.Readings[i], Afresh: f.Readings[i].Confirmed})
+		r := f.Readings[i]
+		r.Confirmed = false
+		add(events.Read, events.Made{Reading: r})
+		if f.Readings[i].Confirmed {
+			add(events.Read, events.Made{Reading: r, Afresh: true})
+		}
 	}
 	if f.Closing != nil {
 		add(events.Close, *f.Closing)

@@ -128,7 +128,9 @@ func (s *Session) view(stream *Stream, now *events.Record, shown *identify.Shown
 			k.Sure, k.Held = false, true
 			r.Misread = append(r.Misread, k.Character)
 		}
-		r.Readings = append(r.Readings, Kept{k, readingSays(s.Guide.Matrix, &k.Reading, set.imperial())})
+		together, how, _ := k.Reading.Counts()
+		k.Reading = together
+		r.Readings = append(r.Readings, Kept{k, readingSays(s.Guide.Matrix, &k.Reading, set.imperial()), how})
 	}
 	if stream.Closed && stream.Frozen != nil {
 		var f ruling.Frozen
@@ -158,6 +160,7 @@ type Happened struct {
 	About     *About            `json:"about,omitempty"`
 	Reading   *evidence.Reading `json:"reading,omitempty"`
 	Afresh    bool              `json:"afresh,omitempty"`
+	By        string            `json:"by,omitempty" doc:"Who looked afresh, where that was somebody else"`
 	Held      bool              `json:"held,omitempty"`
 	Character string            `json:"character,omitempty"`
 	Closing   *Ended            `json:"closing,omitempty"`
@@ -182,7 +185,7 @@ func (s *Session) History(ctx context.Context, id string) ([]Happened, error) {
 			about := aboutOf(*body)
 			h.About = &about
 		case *events.Made:
-			h.Reading, h.Afresh, h.Held = &body.Reading, body.Afresh, body.Held
+			h.Reading, h.Afresh, h.By, h.Held = &body.Reading, body.Afresh, body.By, body.Held
 		case *events.Cleared:
 			h.Character = body.Character
 		case *events.Closing:

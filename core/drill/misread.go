@@ -110,7 +110,7 @@ func Soften(readings []evidence.Reading, misread []string) []string {
 	var out []string
 	for i := range readings {
 		r := &readings[i]
-		if r.Unseen == "" && r.Sure && !r.Confirmed && slices.Contains(misread, r.Character) {
+		if r.Unseen == "" && r.Sure && !r.Confirmed && len(r.Looks) == 0 && slices.Contains(misread, r.Character) {
 			r.Sure = false
 			out = append(out, r.Character)
 		}

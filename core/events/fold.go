@@ -1,6 +1,7 @@
 package events
 
 import (
+	"cmp"
 	"slices"
 
 	"zestythicket/core/evidence"
@@ -65,21 +66,48 @@ func (f *folding) apply(r *Record, c change) {
 	case *About:
 		f.about.put(&r.About, c.event, *body, c.event.Kind == Create)
 	case *Made:
-		k := body.kept(c.event)
+		k := body.kept(c.event, f.seenOf(body.Reading.Character, c.event))
 		f.say(r, k.Character, said{c.event, &k})
 	case *Cleared:
 		f.say(r, body.Character, said{c.event, nil})
 	}
 }
 
-// kept is the reading as it counts.
-func (m *Made) kept(e *Event) Kept {
+// kept is the reading as it counts, beside what its maker had seen of the character; nil for nothing. One that was made afresh is
+// one more look at that, unless that was held or disputed: then it stands in its place, as looked at once.
+func (m *Made) kept(e *Event, was *Kept) Kept {
 	k := Kept{Reading: m.Reading, At: e.At, Held: m.Held}
-	k.Confirmed = m.Afresh
-	if m.Held {
+	switch {
+	case m.Held:
 		k.Sure = false
+	case m.Afresh && was != nil && was.Unseen == "" && !was.Held && !was.Disputed:
+		k.Reading = was.Reading
+		k.Looks = append(slices.Clone(was.Looks), m.Look())
 	}
 	return k
+}
+
+// Look is what was made as one more look at what was read before.
+func (m *Made) Look() evidence.FurtherLook {
+	r := &m.Reading
+	return evidence.FurtherLook{
+		States: r.States, Value: r.Value, Low: r.Low, High: r.High, Unseen: r.Unseen, By: cmp.Or(m.By, evidence.Self), Piece: m.Piece, Handled: r.Handled,
+	}
+}
+
+// seenOf is the latest reading of a character that the maker of an event had seen, as disputed where they had seen several that
+// say otherwise; nil for none.
+func (f *folding) seenOf(character string, e *Event) *Kept {
+	var out *Kept
+	for _, o := range f.live[character] {
+		if o.kept == nil || !e.Saw(o.event) {
+			continue
+		}
+		k := *o.kept
+		k.Disputed = out != nil && !sayAlike(&out.Reading, &k.Reading)
+		out = &k
+	}
+	return out
 }
 
 // say lets what is said of a character stand in place of all that its maker had seen, and keeps the readings in the order
@@ -109,7 +137,7 @@ func (f *folding) settle(r *Record) {
 		k := *live[last].kept
 		for _, other := range live {
 			if other.kept == nil || !sayAlike(&k.Reading, &other.kept.Reading) {
-				k.Disputed, k.Sure, k.Confirmed = true, false, false
+				k.Disputed, k.Sure, k.Confirmed, k.Looks = true, false, false, nil
 			}
 		}
 		r.Readings[i] = k

@@ -42,7 +42,7 @@ func (r *Record) Next(e *Event) (next Record, ok bool, err error) {
 	case *About:
 		next.About = *body
 	case *Made:
-		k := body.kept(e)
+		k := body.kept(e, next.Find(body.Reading.Character))
 		if at := next.index(k.Character); at >= 0 {
 			next.Readings[at] = k
 		} else {

@@ -29,7 +29,7 @@ var RecordKinds = []Kind{Create, Details, Read, Clear, Undo, Redo, Close, Reopen
 var recordKinds = map[Kind]kindRule{
 	Create:  {2, func() any { return new(About) }}, // 2: walk, kit and elevation
 	Details: {2, func() any { return new(About) }},
-	Read:    {1, func() any { return new(Made) }},
+	Read:    {2, func() any { return new(Made) }}, // 2: by and piece
 	Clear:   {1, func() any { return new(Cleared) }},
 	Undo:    {1, func() any { return new(Reversal) }},
 	Redo:    {1, func() any { return new(Reversal) }},
@@ -69,12 +69,15 @@ type Place struct {
 	ElevationM *float64 `json:"elevation_m,omitempty"`
 }
 
-// Made is a reading as it was made. Afresh: without being shown what hangs on it. Held: it changed a reading that had
-// been shown to be in the way, or that two devices disagreed on, so it is unsure until it is read afresh.
+// Made is a reading as it was made. Afresh: one more look at what was read before, with that hidden. Held: it changed a reading
+// that had been shown to be in the way, or that two devices disagreed on, so it is unsure until it is read afresh.
 type Made struct {
 	Reading evidence.Reading `json:"reading"`
 	Afresh  bool             `json:"afresh,omitempty"`
 	Held    bool             `json:"held,omitempty"`
+	// By is who looked afresh, empty for the same person as before; Piece what they looked at, empty for the same piece.
+	By    string `json:"by,omitempty"`
+	Piece string `json:"piece,omitempty"`
 }
 
 // Cleared names the character of which the reading was taken away.

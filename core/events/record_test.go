@@ -111,6 +111,7 @@ func (d *device) says() string {
 	d.Helper()
 	var out []string
 	for _, k := range d.now().Readings {
+		k.Reading, _, _ = k.Counts()
 		s := k.Character + " " + strings.Join(k.States, "+")
 		for _, is := range []struct {
 			so   bool
@@ -145,7 +146,14 @@ func TestFold(t *testing.T) {
 		"cleared and read, it comes last":       {func(d *device) *device { return d.read("a", "x").read("b", "x").do(Clear, Cleared{"a"}).read("a", "x") }, "b x sure, a x sure"},
 		"the start cannot be undone":            {func(d *device) *device { return d.undo().undo() }, ""},
 		"held, it is unsure":                    {func(d *device) *device { return d.read("a", "x").do(Read, held) }, "a y"},
-		"read afresh, it is confirmed":          {func(d *device) *device { return d.read("a", "x").do(Read, held).do(Read, afresh) }, "a y sure confirmed"},
+		"held and read afresh, it is sure":      {func(d *device) *device { return d.read("a", "x").do(Read, held).do(Read, afresh) }, "a y sure"},
+		"looked at again, and a look undone":    {func(d *device) *device { return d.read("a", "y").do(Read, afresh).undo() }, "a y sure"},
+		"looked at again with the same answer":  {func(d *device) *device { return d.read("a", "y").do(Read, afresh) }, "a y sure confirmed"},
+		"looked at again with another answer":   {func(d *device) *device { return d.read("a", "x").do(Read, afresh) }, "a x+y"},
+		"settled by somebody else": {func(d *device) *device {
+			return d.read("a", "x").do(Read, afresh).do(Read, Made{Reading: held.Reading, Afresh: true, By: "Mira"})
+		}, "a y sure"},
+		"the same person settles nothing": {func(d *device) *device { return d.read("a", "x").do(Read, afresh).do(Read, afresh) }, "a x+y"},
 	} {
 		d := c.of(begun(t))
 		if got := d.says(); got != c.want || d.now().About.Kingdom != "fungi" {
@@ -192,7 +200,7 @@ func TestTwoDevicesThatReadOtherwise(t *testing.T) {
 	if a.read("b", "y"); a.says() != "a z disputed, b y sure, c y sure" {
 		t.Errorf("another reading: %s", a.says())
 	}
-	if a.do(Read, Made{Reading: evidence.Reading{Character: "a", States: []string{"z"}, Sure: true}, Afresh: true}); a.says() != "a z sure confirmed, b y sure, c y sure" {
+	if a.do(Read, Made{Reading: evidence.Reading{Character: "a", States: []string{"z"}, Sure: true}, Afresh: true}); a.says() != "a z sure, b y sure, c y sure" {
 		t.Errorf("confirmed by one who knew of both: %s", a.says())
 	}
 	one := begun(t).read("a", "x")
@@ -400,7 +408,7 @@ func TestUnknownEventsAreRefusedByName(t *testing.T) {
 	}{
 		"a kind":    {func(e *Event) { e.Kind = "shear" }, `no event "shear" of a stream "record"`},
 		"a stream":  {func(e *Event) { e.Stream = "orchard" }, `of a stream "orchard"`},
-		"a version": {func(e *Event) { e.Version = 9 }, `"read" of a record is written in version 9, and this program reads up to 1`},
+		"a version": {func(e *Event) { e.Version = 9 }, `"read" of a record is written in version 9, and this program reads up to 2`},
 		"none":      {func(e *Event) { e.Version = 0 }, "version 0"},
 		"nonsense":  {func(e *Event) { e.Body = json.RawMessage(`[]`) }, "cannot be read"},
 	} {

@@ -9,9 +9,9 @@ import (
 	"zestythicket/core/policy"
 )
 
-// Look is one more look at what a reading says, made with that hidden, at the same piece or another of the same find:
+// FurtherLook is one more look at what a reading says, made with that hidden, at the same piece or another of the same find:
 // exactly one of States, Value, Low with High, or Unseen where it could not be made.
-type Look struct {
+type FurtherLook struct {
 	States []string `json:"states,omitempty"`
 	Value  *float64 `json:"value,omitempty"`
 	Low    *float64 `json:"low,omitempty"`
@@ -33,7 +33,7 @@ const (
 )
 
 // Answer is a look as a reading of the character by itself.
-func (l *Look) Answer(character string) Reading {
+func (l *FurtherLook) Answer(character string) Reading {
 	return Reading{Character: character, States: l.States, Value: l.Value, Low: l.Low, High: l.High, Unseen: l.Unseen, Sure: l.Unseen == "", Handled: l.Handled}
 }
 

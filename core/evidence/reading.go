@@ -38,7 +38,7 @@ type Reading struct {
 	// Confirmed tells that it was read twice with the same answer, the second time with the first hidden.
 	Confirmed bool `json:"confirmed,omitempty"`
 	// Looks are further looks at the same character, each with what was read before hidden.
-	Looks []Look `json:"looks,omitempty"`
+	Looks []FurtherLook `json:"looks,omitempty"`
 	// Handled is the number of scented pieces handled before.
 	Handled int    `json:"handled,omitempty"`
 	Unseen  Unseen `json:"unseen,omitempty"`

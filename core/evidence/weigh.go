@@ -48,41 +48,80 @@ type LineWeight struct {
 	// firmly lies from what the other shows, where that outweighs what speaks for the other.
 	Left  policy.Centibans
 	Depth policy.Depth
-	// Twice tells that all that it weighs was looked at twice, Built that what cuts on it is built into the specimen.
-	Twice, Built bool
+	// LeftTwice and DepthTwice are what of these stays when what was made once is taken away. Built tells that what cuts on it is
+	// built into the specimen.
+	LeftTwice  policy.Centibans
+	DepthTwice policy.Depth
+	Built      bool
 	// Entries are the readings that weigh anything; Leaning those made once that its weight and its depth hang on.
 	Entries, Leaning []*Entry
 }
 
 // Looks is how many looks would have to be wrong for the line to weigh nothing.
 func (l *LineWeight) Looks() int {
-	if l.Twice {
+	if l.twice() {
 		return 2
 	}
 	return 1
 }
 
-// weigher gathers the readings of one line.
+func (l *LineWeight) twice() bool {
+	return l.Left > 0 && l.LeftTwice == l.Left && l.DepthTwice == l.Depth
+}
+
+// once is what goes with one look.
+func (l *LineWeight) once() (policy.Centibans, policy.Depth) {
+	return max(0, l.Left) - l.LeftTwice, l.Depth - l.DepthTwice
+}
+
+// weigher gathers the readings of one line: what all of them say, and what those say that were made twice.
 type weigher struct {
 	worst, hint policy.Centibans
-	best        heaviest // of those in full
-	cut         heaviest // of those that the other never shows
-	deepest     heaviest // of those that it does show, of the greatest depth
-	depth       policy.Depth
+	all, twice  heaviest
 	full        bool
 }
 
-// heaviest is the heaviest of some readings, of equal ones one that was made twice, and whether it is of what is built.
+// heaviest is what weighs most and goes deepest of some readings in full.
 type heaviest struct {
-	weight       policy.Centibans
-	twice, built bool
-	entry        *Entry
+	// best is of all, cut of those that the other never shows, deep of those of the greatest depth that it does show.
+	best, cut, deep said
+	depth           policy.Depth
 }
 
-func (h *heaviest) see(x heaviest) {
-	if x.weight > h.weight || x.weight == h.weight && x.weight > 0 && x.twice && !h.twice {
-		*h = x
+// said is what a reading weighs, and whether it is of what is built.
+type said struct {
+	weight policy.Centibans
+	built  bool
+	entry  *Entry
+}
+
+func (h *said) take(by said, weight policy.Centibans) {
+	if weight > h.weight || weight == h.weight && weight > 0 && by.built && !h.built {
+		*h = said{weight, by.built, by.entry}
 	}
+}
+
+// see takes what a reading in full weighs: for the balance, as one that the other never shows, and as one of a depth.
+func (h *heaviest) see(by said, weight, cut policy.Centibans, depth policy.Depth, deep policy.Centibans) {
+	h.best.take(by, weight)
+	h.cut.take(by, cut)
+	if depth > h.depth {
+		h.depth, h.deep = depth, said{}
+	}
+	if depth == h.depth && depth > 0 {
+		h.deep.take(by, deep)
+	}
+}
+
+// cuts is how deep that goes beside the worst on the line, and what cuts.
+func (h *heaviest) cuts(worst policy.Centibans) (policy.Depth, said) {
+	switch {
+	case h.cut.weight+worst >= policy.LeastDifference:
+		return policy.Whole, h.cut
+	case h.deep.weight+worst >= policy.WorthALine:
+		return h.depth, h.deep
+	}
+	return 0, said{}
 }
 
 func (g *weigher) add(e *Entry, w guide.Weight) { g.addAs(e, w, e.Confirmed) }
@@ -90,65 +129,47 @@ func (g *weigher) add(e *Entry, w guide.Weight) { g.addAs(e, w, e.Confirmed) }
 // addAs takes what a reading weighs as if it had been made twice, or once.
 func (g *weigher) addAs(e *Entry, w guide.Weight, twice bool) {
 	if !w.Full || !e.Firm {
-		g.sway(policy.Hint(w.Centibans))
+		hint := policy.Hint(w.Centibans)
+		g.hint, g.worst = max(g.hint, hint), min(g.worst, hint)
 		return
 	}
 	g.worst = min(g.worst, w.Centibans)
-	by := heaviest{twice: twice, built: e.Column.Built(), entry: e}
+	by := said{built: e.Column.Built(), entry: e}
 	if w.Cut {
-		g.inFull(by, w.Centibans, w.Centibans, 0, 0)
+		g.inFull(twice, by, w.Centibans, w.Centibans, 0, 0)
 	} else {
-		g.inFull(by, w.Centibans, 0, w.Depth, w.Centibans)
+		g.inFull(twice, by, w.Centibans, 0, w.Depth, w.Centibans)
 	}
 }
 
-// sway takes a hint.
-func (g *weigher) sway(hint policy.Centibans) {
-	g.hint, g.worst = max(g.hint, hint), min(g.worst, hint)
-}
-
-// inFull takes what a reading in full weighs: for the balance, as one that the other never shows, and as one of a depth.
-func (g *weigher) inFull(by heaviest, weight, cut policy.Centibans, depth policy.Depth, deep policy.Centibans) {
+func (g *weigher) inFull(twice bool, by said, weight, cut policy.Centibans, depth policy.Depth, deep policy.Centibans) {
 	g.full = true
-	of := func(w policy.Centibans) heaviest { by.weight = w; return by }
-	g.best.see(of(weight))
-	g.cut.see(of(cut))
-	switch {
-	case depth > g.depth:
-		g.depth, g.deepest = depth, of(deep)
-	case depth == g.depth && depth > 0:
-		g.deepest.see(of(deep))
+	g.all.see(by, weight, cut, depth, deep)
+	if twice {
+		g.twice.see(by, weight, cut, depth, deep)
 	}
 }
 
-// cuts is how deep the line goes, and what cuts on it.
-func (g *weigher) cuts() (policy.Depth, heaviest) {
-	switch {
-	case g.cut.weight+g.worst >= policy.LeastDifference:
-		return policy.Whole, g.cut
-	case g.deepest.weight+g.worst >= policy.WorthALine:
-		return g.depth, g.deepest
-	}
-	return 0, heaviest{twice: true}
-}
-
-// sum is what the line comes to. It is made twice only where both what weighs most on it and what goes deepest are.
+// sum is what the line comes to.
 func (g *weigher) sum() lineSum {
 	if !g.full {
 		return lineSum{weight: policy.LineWeight(g.hint, g.worst, false), left: g.worst}
 	}
-	depth, by := g.cuts()
+	depth, by := g.all.cuts(g.worst)
+	deepTwice, _ := g.twice.cuts(g.worst)
 	return lineSum{
-		weight: policy.LineWeight(max(g.best.weight, g.hint), g.worst, true), left: policy.LineWeight(g.best.weight, g.worst, true), full: true,
-		depth: depth, twice: g.best.twice && by.twice, built: depth > 0 && by.built,
+		weight: policy.LineWeight(max(g.all.best.weight, g.hint), g.worst, true), full: true, built: depth > 0 && by.built,
+		left: policy.LineWeight(g.all.best.weight, g.worst, true), leftTwice: max(0, policy.LineWeight(g.twice.best.weight, g.worst, true)),
+		depth: depth, depthTwice: min(depth, deepTwice),
 	}
 }
 
-// lineSum is what a line comes to: for the balance, and for slips.
+// lineSum is what a line comes to: for the balance, and for slips; of the latter also what is left of it when what was made
+// once is taken away.
 type lineSum struct {
-	weight, left       policy.Centibans
-	depth              policy.Depth
-	full, twice, built bool
+	weight, left, leftTwice policy.Centibans
+	depth, depthTwice       policy.Depth
+	full, built             bool
 }
 
 // Weigh is what a reading weighs for one taxon against another.
@@ -177,15 +198,14 @@ func (s *Sheet) LinesBetween(taxon, against int) []LineWeight {
 			}
 		}
 		sum := g.sum()
-		l.Weight, l.Left, l.Full, l.Depth, l.Twice, l.Built = sum.weight, sum.left, sum.full, sum.depth, sum.twice, sum.built
+		l.Weight, l.Left, l.LeftTwice, l.Depth, l.DepthTwice, l.Full, l.Built = sum.weight, sum.left, sum.leftTwice, sum.depth, sum.depthTwice, sum.full, sum.built
 		if l.Entries == nil {
 			continue
 		}
-		if _, by := g.cuts(); !l.Twice && l.Full && l.Left > 0 {
-			for _, e := range []*Entry{g.best.entry, by.entry} {
-				if e != nil && !e.Confirmed && !slices.Contains(l.Leaning, e) {
-					l.Leaning = append(l.Leaning, e)
-				}
+		_, by := g.all.cuts(g.worst)
+		for k, e := range []*Entry{g.all.best.entry, by.entry} {
+			if goes, depth := l.once(); e != nil && (k == 0 && goes > 0 || k == 1 && depth > 0) && !slices.Contains(l.Leaning, e) {
+				l.Leaning = append(l.Leaning, e)
 			}
 		}
 		out = append(out, l)
@@ -197,7 +217,7 @@ func (s *Sheet) LinesBetween(taxon, against int) []LineWeight {
 	return out
 }
 
-// Exposed lists those of the lines, looked at once, without any single one of which what is left of them would no longer
+// Exposed lists those of the lines without any single look at which what is left of them would no longer
 // speak for the taxon, or no longer lie far enough from what the other shows.
 func Exposed(lines []LineWeight) []LineWeight {
 	var t total
@@ -206,7 +226,7 @@ func Exposed(lines []LineWeight) []LineWeight {
 	}
 	var out []LineWeight
 	for _, l := range lines {
-		if !l.Twice && l.Left > 0 && (l.Left >= t.left || int(l.Depth) > t.spare()) {
+		if goes, depth := l.once(); goes > 0 && goes >= t.left || depth > 0 && int(depth) > t.spare() {
 			out = append(out, l)
 		}
 	}
@@ -231,7 +251,7 @@ func HangsOn(lines []LineWeight, places ...int) bool {
 }
 
 func (l *LineWeight) sum() lineSum {
-	return lineSum{l.Weight, l.Left, l.Depth, l.Full, l.Twice, l.Built}
+	return lineSum{l.Weight, l.Left, l.LeftTwice, l.Depth, l.DepthTwice, l.Full, l.Built}
 }
 
 // StandsOn is how lines stand together, each by itself.
@@ -345,8 +365,10 @@ func (t *total) add(l lineSum) {
 	t.left += l.left
 	t.depth += int(l.depth)
 	t.built = t.built || l.built
-	t.weights.add(int(l.left), int(policy.MostWeight), l.twice)
-	t.depths.add(int(l.depth), int(policy.Whole), l.twice)
+	t.weights.add(int(max(0, l.left)-l.leftTwice), int(policy.MostWeight), false)
+	t.weights.add(int(l.leftTwice), int(policy.MostWeight), true)
+	t.depths.add(int(l.depth-l.depthTwice), int(policy.Whole), false)
+	t.depths.add(int(l.depthTwice), int(policy.Whole), true)
 }
 
 // spare is how much of the depth may go before what is left no longer comes to a whole one, and one more for every line in full
@@ -485,7 +507,7 @@ func (r *Reaching) Line(line int, open []MayRead) {
 // may takes the most that a column of the line may weigh, looked at twice.
 func (g *weigher) may(col *guide.Column, p guide.Prospect) {
 	if p.Full {
-		g.inFull(heaviest{twice: true, built: col.Built()}, p.Most, p.MostCut, p.Deepest, p.DeepestWeight)
+		g.inFull(true, said{built: col.Built()}, p.Most, p.MostCut, p.Deepest, p.DeepestWeight)
 		return
 	}
 	g.hint = max(g.hint, p.Most)

@@ -119,6 +119,7 @@ func randomScore(r *rand.Rand, c guide.Character) guide.Score {
 // RandomReading reads a column of a guide at random.
 func RandomReading(r *rand.Rand, col *guide.Column) evidence.Reading {
 	rd := evidence.Reading{Character: col.ID, Sure: r.IntN(5) > 0, Handled: r.IntN(4)}
+	rd.Confirmed = rd.Sure && r.IntN(3) == 0
 	if r.IntN(8) == 0 {
 		rd.Sure, rd.Unseen = false, evidence.UnseenReasons[r.IntN(len(evidence.UnseenReasons))]
 		return rd

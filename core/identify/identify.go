@@ -65,7 +65,7 @@ type Shown struct {
 	Holding []Standing `json:"holding"`
 	// Says is the reason for the verdict in one sentence.
 	Says string `json:"says"`
-	// Again is the character to be looked at afresh, or empty.
+	// Again is the character to be looked at once more with what was read hidden, or empty.
 	Again string `json:"again"`
 	// Blamed are the characters whose readings were shown to be in the way; a change of one must be confirmed.
 	Blamed []string `json:"-"`
@@ -102,8 +102,8 @@ func Show(m *guide.Matrix, rec *evidence.Record) (*Shown, error) {
 		s.Holding[i].Lines = lines
 	}
 	matterNow(s.Holding, s.Next)
-	if n := r.AgainColumn(); n >= 0 {
-		s.Again = m.Columns[n].ID
+	if len(s.Next) > 0 && s.Next[0].Again != nil {
+		s.Again = s.Next[0].Character
 	}
 	return s, nil
 }

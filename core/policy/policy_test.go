@@ -33,7 +33,7 @@ func TestTheTableOfHarms(t *testing.T) {
 
 // What is needed is what the balance lacks, or a line that is worth asking for; nothing where the standard is met.
 func TestNeed(t *testing.T) {
-	s := Standard{200, 2}
+	s := Standard{200, 2, false}
 	for _, c := range []struct {
 		balance Centibans
 		slips   int
@@ -64,7 +64,8 @@ func TestLineWeights(t *testing.T) {
 	}
 	for _, f := range FootingList {
 		r := Footings[f]
-		if hint := f == Size || f == Colour || f == Scent || f == Place || f == Season; r.Full == hint || r.Misread <= 0 || r.Misread >= MostError {
+		hint, fades := f == Size || f == Place || f == Season, f == Colour || f == Scent || f == Place || f == Season
+		if r.Full == hint || r.Built == fades || r.Misread <= 0 || r.Misread >= MostError {
 			t.Errorf("%s: %+v", f, r)
 		}
 	}

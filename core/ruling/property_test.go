@@ -179,9 +179,11 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 		}
 		return r.Sure && !faded(id)
 	}
+	type top struct{ best, cut, deepest, deep float64 } // of all readings of a line, and of those that were made twice
 	type line struct {
-		best, worst, hint, cut, deepest, deep float64
-		full                                  bool
+		worst, hint float64
+		of          [2]top
+		full        bool
 	}
 	lines := map[string]*line{}
 	for id, r := range latest {
@@ -239,39 +241,65 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 			l = &line{}
 			lines[c.LineOf()] = l
 		}
-		full := policy.Footings[c.FootingOf()].Full || c.FootingOf() == guide.Size && c.Kind == guide.Count && *r.Value > 2**other.Range.Max
+		full := policy.Footings[c.FootingOf()].Full || c.FootingOf() == guide.Size && never(other)
 		w = min(10, max(-8, w))
 		if full && firm(id) {
-			l.full, l.best, l.worst = true, max(l.best, w), min(l.worst, w)
-			if cut {
-				l.cut = max(l.cut, w)
-			} else if depth > l.deepest || depth == l.deepest && w > l.deep {
-				l.deepest, l.deep = depth, w
+			l.full, l.worst = true, min(l.worst, w)
+			for k := range l.of {
+				if t := &l.of[k]; k == 0 || r.Confirmed {
+					if t.best = max(t.best, w); cut {
+						t.cut = max(t.cut, w)
+					} else if depth > t.deepest || depth == t.deepest && w > t.deep {
+						t.deepest, t.deep = depth, w
+					}
+				}
 			}
 		} else {
 			w = min(4, max(-4, w))
 			l.hint, l.worst = max(l.hint, w), min(l.worst, w)
 		}
 	}
-	hints, left, depth := 0.0, 0.0, 0.0
-	var weights []float64
+	hints, left, depth, asked := 0.0, 0.0, 0.0, 1.0
+	type leaning struct {
+		weight, depth float64
+		looks         int
+	}
+	var on []leaning
 	for _, l := range lines {
 		if !l.full {
 			hints += min(4, max(-4, l.hint+l.worst))
 			left += l.worst
 			continue
 		}
-		w := min(10, max(-8, l.best+l.worst))
-		balance, left, weights = balance+w, left+w, append(weights, w)
-		if l.cut+l.worst >= 1-1e-9 {
-			depth++
-		} else if l.deep+l.worst >= 5-1e-9 {
-			depth += l.deepest
+		balance += min(10, max(-8, max(l.of[0].best, l.hint)+l.worst))
+		var of [2]leaning
+		for k, t := range l.of {
+			of[k].weight = min(10, max(-8, t.best+l.worst))
+			if t.cut+l.worst >= 1-1e-9 {
+				of[k].depth = 1
+			} else if t.deep+l.worst >= 5-1e-9 {
+				of[k].depth = t.deepest
+			}
 		}
+		if of[0].weight <= -7.5+1e-9 {
+			asked++
+		}
+		left, depth = left+of[0].weight, depth+of[0].depth
+		twice := leaning{max(0, of[1].weight), min(of[0].depth, of[1].depth), 2}
+		on = append(on, twice, leaning{max(0, of[0].weight) - twice.weight, of[0].depth - twice.depth, 1})
 	}
-	slices.Sort(weights)
-	for slips = 0; left > 1e-9 && float64(slips+1) <= depth+1e-9; slips++ {
-		left -= weights[len(weights)-1-slips]
+	// Every set of lines is tried: the fewest looks without which it no longer speaks for the name, or too little of its depth is left.
+	slips = math.MaxInt
+	for set := range 1 << len(on) {
+		w, d, looks := left, depth, 0
+		for i, l := range on {
+			if set&(1<<i) != 0 {
+				w, d, looks = w-max(0, l.weight), d-l.depth, looks+l.looks
+			}
+		}
+		if w <= 1e-9 || d < asked-1e-7 {
+			slips = min(slips, looks)
+		}
 	}
 	return balance + min(8, hints), slips
 }
@@ -457,14 +485,14 @@ func shown(col *guide.Column, taxon int, left *float64, r *rand.Rand) int {
 func others(col *guide.Column) []evidence.Reading {
 	var out []evidence.Reading
 	for _, s := range col.States {
-		out = append(out, evidence.Reading{Character: col.ID, States: []string{s.ID}, Sure: true, Confirmed: true})
+		out = append(out, evidence.Reading{Character: col.ID, States: []string{s.ID}, Sure: true})
 	}
 	if col.Kind != guide.States {
 		for _, v := range []float64{0, 30, 1000} {
 			if col.Most > 0 {
 				v = min(v, col.Most) // more is no reading
 			}
-			out = append(out, evidence.Reading{Character: col.ID, Value: &v, Sure: true, Confirmed: true})
+			out = append(out, evidence.Reading{Character: col.ID, Value: &v, Sure: true})
 		}
 	}
 	return out
@@ -551,7 +579,8 @@ func TestSlipsGoTheRightWay(t *testing.T) {
 }
 
 // Colour, scent, place and date alone never clear anything, nor do readings of which nobody was sure; and whatever is
-// cleared has two lines in full behind every deadly and serious taxon, and one behind every other.
+// cleared has two looks in full behind every deadly and serious taxon, one of them at what is built where it is deadly, and one
+// behind every other.
 func TestHintsNeverClear(t *testing.T) {
 	cleared := 0
 	check := func(seed uint64) bool {
@@ -563,14 +592,18 @@ func TestHintsNeverClear(t *testing.T) {
 		if a.Verdict == guide.RuledClear {
 			cleared++
 			for _, h := range a.Harmful {
-				lines := 0
+				looks, built := 0, false
 				for _, l := range h.Lines {
 					if l.Full && l.Cut {
-						lines++
+						looks += l.Looks
+						built = built || slices.ContainsFunc(l.Characters, func(id string) bool {
+							n, _ := g.Column(id)
+							return g.Columns[n].Built()
+						})
 					}
 				}
-				if lines < h.MarginNeeded || h.Margin < h.MarginNeeded {
-					t.Logf("seed %d: %s has %d lines in full", seed, h.Taxon, lines)
+				if looks < h.MarginNeeded || h.Margin < h.MarginNeeded || h.Harm == guide.Deadly && !built {
+					t.Logf("seed %d: %s has %d looks in full, built: %v", seed, h.Taxon, looks, built)
 					return false
 				}
 			}
@@ -578,7 +611,7 @@ func TestHintsNeverClear(t *testing.T) {
 		whole := everything(g, r.IntN(len(g.Taxa)), r)
 		hints := slices.DeleteFunc(slices.Clone(whole), func(x evidence.Reading) bool {
 			n, _ := g.Column(x.Character)
-			return g.Columns[n].FullFor(true)
+			return g.Columns[n].Built()
 		})
 		unsure := slices.Clone(whole)
 		for i := range unsure {

@@ -215,9 +215,9 @@ func TestTheGuideSaysWhereItIsThin(t *testing.T) {
 func TestHoldingNamesTheLinesThatCouldStillCut(t *testing.T) {
 	g := guidetest.Compile(small)
 	for record, want := range map[string][]string{
-		`"target":"good","readings":[]`: {"gills", "base", "veil", "width", "petals"},
-		`"target":"good","readings":[{"character":"gills","states":["free"],"sure":true},{"character":"ring","states":["none"],"sure":true}]`: {"base", "width", "petals"},
-		`"target":"good","observer":{"kit":[]},"readings":[{"character":"petals","unseen":"lost"}]`:                                           {"gills", "veil", "width"},
+		`"target":"good","readings":[]`: {"gills", "base", "veil", "tint", "smell", "width", "petals"},
+		`"target":"good","readings":[{"character":"gills","states":["free"],"sure":true},{"character":"ring","states":["none"],"sure":true}]`: {"base", "tint", "smell", "width", "petals"},
+		`"target":"good","observer":{"kit":[]},"readings":[{"character":"petals","unseen":"lost"}]`:                                           {"gills", "veil", "tint", "smell", "width"},
 	} {
 		s, err := evidence.Open(g, guidetest.Record(`{"id":"x","region":"11",`+record+`}`))
 		if err != nil {

@@ -59,10 +59,12 @@ type Harmful struct {
 // LineWeight is what one line of evidence weighs for the working name against a harmful taxon, below 0 where it speaks for
 // that; Cut tells that it is one of those that would have to be misread.
 type LineWeight struct {
-	Line       string   `json:"line"`
-	Weight     float64  `json:"weight"`
-	Full       bool     `json:"full"`
-	Cut        bool     `json:"cut"`
+	Line   string  `json:"line"`
+	Weight float64 `json:"weight"`
+	Full   bool    `json:"full"`
+	Cut    bool    `json:"cut"`
+	// Looks is how many looks would all have to be wrong for the line to weigh nothing.
+	Looks      int      `json:"looks"`
 	Characters []string `json:"characters"`
 }
 
@@ -124,7 +126,7 @@ func (r *Ruling) linesOf(taxon int) []LineWeight {
 		if l.Weight > -policy.LeastDifference && l.Weight < policy.LeastDifference {
 			continue
 		}
-		line := LineWeight{Line: r.sheet.LineName(l.Line), Characters: []string{}, Weight: l.Weight.In(), Full: l.Full, Cut: l.Depth > 0}
+		line := LineWeight{Line: r.sheet.LineName(l.Line), Characters: []string{}, Weight: l.Weight.In(), Full: l.Full, Cut: l.Depth > 0, Looks: l.Looks()}
 		for _, e := range l.Entries {
 			line.Characters = append(line.Characters, e.Column.ID)
 		}

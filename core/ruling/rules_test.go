@@ -106,6 +106,27 @@ func TestRules(t *testing.T) {
 	if a, err := identify.Identify(mild, guidetest.Record(`{"id":"x","readings":[{"character":"a","states":["x"],"sure":true}]}`)); err == nil {
 		told[a.Why.Code] = true
 	}
+	// What hangs on one look alone is asked for once more, with nothing told of it.
+	seldom := guidetest.Compile(`{"characters":[{"id":"a","kind":"states","states":[{"id":"x"},{"id":"y"}]},{"id":"b","kind":"states","states":[{"id":"x"},{"id":"y"}]}],"taxa":[
+	 {"id":"good","name":"G g","kingdom":"plantae","use":"edible","harm":"none","scores":{"a":["x"],"b":["x"]}},
+	 {"id":"ill","name":"I i","kingdom":"plantae","use":"none","harm":"serious","scores":{"a":["y"],"b":["y",{"state":"x","share":0.2}]}}]}`)
+	for looks, want := range map[string]ruling.Code{
+		``: ruling.LookTwice, `,"looks":[{"states":["x"],"by":"self","piece":"another"}]`: ruling.AllOut,
+		`,"looks":[{"unseen":"lost","by":"self"}]`:                             ruling.CannotBeSeparated,
+		`,"looks":[{"states":["y"],"by":"self"}]`:                              ruling.NotOut,
+		`,"looks":[{"states":["y"],"by":"self"},{"states":["x"],"by":"Mira"}]`: ruling.CannotBeSeparated,
+	} {
+		a, err := identify.Identify(seldom, guidetest.Record(`{"id":"x","target":"good","readings":[{"character":"a","states":["x"],"sure":true`+looks+`},{"character":"b","states":["x"],"sure":true}]}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if told[a.Why.Code] = true; a.Why.Code != want {
+			t.Errorf("with %q: %s, want %s", looks, a.Why.Code, want)
+		}
+		if want == ruling.LookTwice && (len(a.Next) != 1 || a.Next[0].Character != "a" || a.Next[0].Again == nil || len(a.Next[0].Again.Between) != 2) {
+			t.Errorf("asked for %+v", a.Next)
+		}
+	}
 	for _, code := range ruling.Codes {
 		if !told[code] {
 			t.Errorf("no record here is told %s", code)
@@ -162,12 +183,20 @@ func TestHowReadingsWeigh(t *testing.T) {
 	}{
 		"a firm cut in full":                           {"killer", `{"character":"gills","states":["free"],"sure":true}`, 10, 10, 1},
 		"a soft one is a hint":                         {"killer", `{"character":"gills","states":["free"]}`, 4, 4, 0},
-		"a hint":                                       {"hurter", `{"character":"tint","states":["brown"],"sure":true}`, 4, 4, 0},
-		"a hint that speaks for the other":             {"hurter", `{"character":"tint","states":["green"],"sure":true}`, -4, -4, 0},
+		"a colour counts like what is built":           {"hurter", `{"character":"tint","states":["brown"],"sure":true}`, 10, 10, 1},
+		"unsure of it, it is a hint":                   {"hurter", `{"character":"tint","states":["brown"]}`, 4, 4, 0},
+		"what speaks for the other":                    {"hurter", `{"character":"tint","states":["green"],"sure":true}`, -8, -8, 0},
+		"one look less weighs against two for it":      {"killer", `{"character":"gills","states":["free"],"sure":true},{"character":"width","value":89,"sure":true},{"character":"ring","states":["skirt"],"sure":true}`, 12, 12, 1},
+		"looked at twice, two looks must be wrong":     {"killer", `{"character":"gills","states":["free"],"sure":true,"confirmed":true}`, 10, 10, 2},
+		"twice and once, three":                        {"killer", `{"character":"gills","states":["free"],"sure":true,"confirmed":true},{"character":"ring","states":["none"],"sure":true}`, 20, 20, 3},
+		"looked at again with the same answer":         {"killer", `{"character":"gills","states":["free"],"sure":true,"looks":[{"states":["free"],"by":"self"}]}`, 10, 10, 2},
+		"two looks that differ are unsure":             {"killer", `{"character":"gills","states":["free"],"sure":true,"looks":[{"states":["joined"],"by":"self"}]}`, -4, 0, 0},
+		"settled by somebody else, it counts once":     {"killer", `{"character":"gills","states":["free"],"sure":true,"looks":[{"states":["joined"],"by":"self"},{"states":["free"],"by":"Mira"}]}`, 10, 10, 1},
+		"not by the same person":                       {"killer", `{"character":"gills","states":["free"],"sure":true,"looks":[{"states":["joined"],"by":"self"},{"states":["free"],"by":"self"}]}`, -4, 0, 0},
 		"what the name never shows and the other does": {"killer", `{"character":"gills","states":["joined"],"sure":true}`, -8, -8, 0},
 		"two lines in full":                            {"killer", `{"character":"gills","states":["free"],"sure":true},{"character":"ring","states":["none"],"sure":true}`, 20, 20, 2},
-		"one for and one against, nothing is left":     {"killer", `{"character":"gills","states":["free"],"sure":true},{"character":"ring","states":["skirt"],"sure":true}`, 2, 2, 1},
-		"hints together":                               {"killer", `{"character":"gills","states":["free"]},{"character":"tint","states":["brown"],"sure":true},{"character":"smell","states":["fruit"],"sure":true}`, 8, 8, 0},
+		"one for and one against, nothing is left":     {"killer", `{"character":"gills","states":["free"],"sure":true},{"character":"ring","states":["skirt"],"sure":true}`, 2, 2, 0},
+		"hints together":                               {"killer", `{"character":"gills","states":["free"]},{"character":"tint","states":["brown"]},{"character":"smell","states":["fruit"]}`, 8, 8, 0},
 		"characters on one line count once":            {"killer", `{"character":"ring","states":["none"],"sure":true},{"character":"scraps","states":["none"],"sure":true}`, 10, 10, 1},
 		"and what speaks on it for the other is off":   {"killer", `{"character":"ring","states":["none"],"sure":true},{"character":"scraps","states":["some"],"sure":true}`, 2, 2, 1},
 		"what rests on nothing read is soft":           {"hurter", `{"character":"base","states":["plain"],"sure":true}`, 4, 4, 0},
@@ -179,12 +208,11 @@ func TestHowReadingsWeigh(t *testing.T) {
 		"unseen is silent":                             {"killer", `{"character":"gills","unseen":"lost"}`, 0, 0, 0},
 		"the latest counts, unseen included":           {"killer", `{"character":"gills","states":["free"],"sure":true},{"character":"gills","unseen":"lost"}`, 0, 0, 0},
 		"a character not scored is silent":             {"sickener", `{"character":"tint","states":["brown"],"sure":true}`, 0, 0, 0},
-		"a scent before the nose is tired is a hint":   {"killer", `{"character":"smell","states":["fruit"],"handled":2,"sure":true}`, 4, 4, 0},
+		"a scent before the nose is tired":             {"killer", `{"character":"smell","states":["fruit"],"handled":2,"sure":true}`, 10, 10, 1},
 		"a faded scent is silent":                      {"killer", `{"character":"smell","states":["fruit"],"handled":3,"sure":true}`, 0, 0, 0},
 		"a measure within both":                        {"killer", `{"character":"width","value":35,"sure":true}`, -1, 2, 0},
-		"a measure beyond one is a hint":               {"killer", `{"character":"width","value":60,"sure":true}`, 4, 4, 0},
-		"twice the greatest is still a hint":           {"killer", `{"character":"width","value":80,"sure":true}`, 3, 4, 0},
-		"more than twice the greatest counts in full":  {"killer", `{"character":"width","value":89,"sure":true}`, 10, 10, 1},
+		"a measure outside what the other shows":       {"killer", `{"character":"width","value":60,"sure":true}`, 4.2, 4.2, 1},
+		"further out it weighs more":                   {"killer", `{"character":"width","value":89,"sure":true}`, 10, 10, 1},
 		"a count between two that are shown":           {"killer", `{"character":"petals","value":5,"sure":true}`, 10, 10, 1},
 		"a span of counts that takes one in":           {"killer", `{"character":"petals","low":5,"high":6,"sure":true}`, 2, 4, 0},
 	} {

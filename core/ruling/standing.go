@@ -9,7 +9,7 @@ import (
 )
 
 // Engine is the version of the rules; a kept ruling names it.
-const Engine = "2.3.0"
+const Engine = "3.0.0"
 
 // StandardFor is what rules a harmful taxon out, as the table of harms has it; for touching, what rules out contact.
 func StandardFor(harm guide.Harm, purpose evidence.Purpose) policy.Standard {

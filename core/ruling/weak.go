@@ -104,11 +104,11 @@ func (r *Ruling) addWeak(found map[string]*weak, taxon int) {
 		return strings.Compare(r.sheet.LineName(a.Line), r.sheet.LineName(b.Line))
 	})
 	for i, a := range lines {
-		if a.Twice && evidence.HangsOn(lines, i) {
+		if a.Looks() == 2 && evidence.HangsOn(lines, i) {
 			add(a)
 		}
-		for k := i + 1; k < len(lines) && !a.Twice; k++ {
-			if b := lines[k]; !b.Twice && evidence.HangsOn(lines, i, k) {
+		for k := i + 1; k < len(lines) && a.Looks() == 1; k++ {
+			if b := lines[k]; b.Looks() == 1 && evidence.HangsOn(lines, i, k) {
 				add(a, b)
 			}
 		}

@@ -265,7 +265,7 @@ func (l loop) lookAgain(readings []evidence.Reading, truth evidence.Reading) []e
 		if r.Character != truth.Character {
 			continue
 		}
-		look := evidence.Look{States: truth.States, Value: truth.Value, Unseen: truth.Unseen, By: evidence.Self}
+		look := evidence.FurtherLook{States: truth.States, Value: truth.Value, Unseen: truth.Unseen, By: evidence.Self}
 		if l.twice && r.Unseen == "" {
 			look.States, look.Value = r.States, r.Value
 		}

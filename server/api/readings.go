@@ -21,7 +21,9 @@ type newReading struct {
 	Sure      bool             `json:"sure,omitempty"`
 	Handled   int              `json:"handled,omitempty" doc:"How many scented pieces were handled before"`
 	Unseen    app.UnseenReason `json:"unseen,omitempty"`
-	Afresh    bool             `json:"afresh,omitempty" doc:"Read without being shown what hangs on it"`
+	Afresh    bool             `json:"afresh,omitempty" doc:"One more look at what was read before, made with that hidden"`
+	By        string           `json:"by,omitempty" maxLength:"200" doc:"Who looked afresh; left out for the same person as before"`
+	Piece     string           `json:"piece,omitempty" enum:"another" doc:"That another piece of the same find was looked at; left out for the same one"`
 }
 
 // keyAnswer tells what came of an answer of a walked key.
@@ -40,7 +42,7 @@ func (a *api) readingRoutes(h huma.API) {
 			r := app.Reading{
 				Character: b.Character, States: b.States, Value: b.Value, Low: b.Low, High: b.High, Sure: b.Sure, Handled: b.Handled, Unseen: b.Unseen,
 			}
-			return s.Read(ctx, in.ID, b.write(), app.NewReading{Reading: r, Unit: b.Unit, Afresh: b.Afresh})
+			return s.Read(ctx, in.ID, b.write(), app.NewReading{Reading: r, Unit: b.Unit, Afresh: b.Afresh, By: b.By, Piece: b.Piece})
 		})
 	register(a, h, operation(http.MethodPost, "/records/{id}/key-answers", "answer-key", "Keep an answer of a walked key as a reading"),
 		func(ctx context.Context, s *app.Session, in *struct {
