@@ -334,7 +334,7 @@ func TestWhatReadingsRestOn(t *testing.T) {
 		col := &g.Columns[n]
 		for _, l := range slices.Concat(append(slices.Clone(col.StateRequires), col.Requires)...) {
 			// A hint may rest on another: nothing is tasted that has red pores.
-			if f := g.Columns[l.Column].FootingOf(); col.Full() && f == guide.Colour || f == guide.Scent {
+			if f := g.Columns[l.Column].FootingOf(); col.Built() && f == guide.Colour || f == guide.Scent {
 				t.Errorf("%s rests on %s", col.ID, g.Columns[l.Column].ID)
 			}
 		}

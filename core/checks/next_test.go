@@ -51,7 +51,7 @@ func TestARecordWithoutANameBeginsWithWhatAnybodySees(t *testing.T) {
 	for name, c := range map[string]struct{ record, first string }{
 		"the best of what is obvious":                    {`{"id":"x","kingdom":"fungi","readings":[]}`, "leaning"},
 		"not where something better would be passed by":  {`{"id":"x","kingdom":"fungi","readings":[{"character":"hint","states":["g"],"sure":true}]}`, "size"},
-		"not where a name says what to look at":          {`{"id":"x","target":"good","readings":[]}`, "cheap"},
+		"not where a name says what to look at":          {`{"id":"x","target":"good","readings":[]}`, "hint"},
 		"and not once enough was read to go by the gain": {`{"id":"x","kingdom":"fungi","readings":[{"character":"hint","states":["g"],"sure":true},{"character":"cheap","states":["b"],"sure":false}]}`, "size"},
 	} {
 		got := next(t, g, c.record)
@@ -64,23 +64,23 @@ func TestARecordWithoutANameBeginsWithWhatAnybodySees(t *testing.T) {
 func TestNextOrdersByWhatItGainsForTheWork(t *testing.T) {
 	for name, c := range map[string]struct{ guide, record, want string }{
 		"by gain for the minutes, home last": {
-			small, `{"id":"x","target":"good","readings":[]}`, "cheap hint size dug leaning dear look home",
+			small, `{"id":"x","target":"good","readings":[]}`, "hint size cheap dug leaning dear look home",
 		},
 		"what was read is not asked again": {
-			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true}]}`, "size hint dug leaning dear look home",
+			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true}]}`, "hint size dug leaning dear look home",
 		},
 		"what rests on something read comes alone": {
-			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["whole"],"sure":true}]}`, "cheap leaning hint size dear look home",
+			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["whole"],"sure":true}]}`, "hint size cheap leaning dear look home",
 		},
 		"what cannot be made firm is worth no more than a hint": {
-			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["torn"],"sure":true}]}`, "cheap hint size leaning dear look home",
+			small, `{"id":"x","target":"good","readings":[{"character":"dug","states":["torn"],"sure":true}]}`, "hint size cheap leaning dear look home",
 		},
 		"looking comes first while something not to touch may be it": {
 			strings.Replace(small, `"harm":"deadly"`, `"harm":"deadly","contact":{"does":"Burns."}`, 1), `{"id":"x","target":"good","readings":[]}`,
 			"look hint size cheap dug leaning dear home",
 		},
 		"the same against a serious one": {
-			strings.Replace(small, "deadly", "serious", 1), `{"id":"x","target":"good","readings":[]}`, "cheap hint size dug leaning dear look home",
+			strings.Replace(small, "deadly", "serious", 1), `{"id":"x","target":"good","readings":[]}`, "hint size cheap dug leaning dear look home",
 		},
 		"cleared, nothing is asked": {
 			small, `{"id":"x","target":"good","readings":[{"character":"cheap","states":["g"],"sure":true},{"character":"dear","states":["g"],"sure":true}]}`, "",

@@ -71,8 +71,8 @@ type Problem struct {
 	sheet   *evidence.Sheet
 	seen    map[int]bool
 	harmful []int
-	// needed is what each harmful taxon needs. The cover has two rows for each, one after the other, that need what of it can
-	// be had that day: the balance, and the lines that cut.
+	// needed is what each harmful taxon needs. The cover has three rows for each, one after the other, that need what of it can
+	// be had that day: the balance, the depth, and something built that cuts.
 	needed  []policy.Standard
 	columns []int // the options, by column
 	cover   cover
@@ -181,7 +181,7 @@ func (p *Problem) rows() {
 	for r, h := range p.harmful {
 		standard := ruling.StandardFor(p.g.Taxa[h].Harm, p.sheet.Record.Purpose)
 		p.needed = append(p.needed, standard)
-		var balance, cuts coverRow
+		var balance, cuts, built coverRow
 		for i, n := range p.columns {
 			w, depth := p.weighs(n, h)
 			if w <= 0 {
@@ -191,15 +191,26 @@ func (p *Problem) rows() {
 			balance.add(i, line, int(w))
 			if depth > 0 {
 				cuts.add(i, line, int(depth))
+				if p.g.Columns[n].Built() {
+					built.add(i, line, 1)
+				}
 			}
-			p.cover.rows[i] = append(p.cover.rows[i], 2*r)
+			p.cover.rows[i] = append(p.cover.rows[i], rowsEach*r)
 		}
 		p.put(balance, int(standard.Balance))
 		p.put(cuts, standard.Slips*int(policy.Whole))
+		if standard.Built {
+			p.put(built, 1)
+		} else {
+			p.put(built, 0)
+		}
 	}
 }
 
-// slips are as many as lines of that depth together make.
+// rowsEach is how many rows of the cover each harmful taxon has.
+const rowsEach = 3
+
+// slips are as many looks, each made once, as lines of that depth together surely take to be wrong.
 func slips(depth int) int { return depth / int(policy.Whole) }
 
 // coverRow is a row of the cover while it is gathered, with the most that each line can weigh for it.
@@ -249,7 +260,7 @@ func (p *Problem) Solve() *Plan {
 		col := &p.g.Columns[p.columns[i]]
 		c := Check{Character: col.ID, Minutes: col.MinutesOf(), Separates: []string{}}
 		for _, r := range p.cover.rows[i] {
-			c.Separates = append(c.Separates, p.g.Taxa[p.harmful[r/2]].ID)
+			c.Separates = append(c.Separates, p.g.Taxa[p.harmful[r/rowsEach]].ID)
 		}
 		slices.Sort(c.Separates)
 		if !p.seen[p.columns[i]] {
@@ -261,7 +272,7 @@ func (p *Problem) Solve() *Plan {
 	for r, h := range p.harmful {
 		need := p.needed[r]
 		out.Covered = append(out.Covered, Covered{
-			p.g.Taxa[h].ID, policy.Centibans(p.cover.weighsFor(2*r, items)).In(), need.Balance.In(), slips(p.cover.weighsFor(2*r+1, items)), need.Slips,
+			p.g.Taxa[h].ID, policy.Centibans(p.cover.weighsFor(rowsEach*r, items)).In(), need.Balance.In(), slips(p.cover.weighsFor(rowsEach*r+1, items)), need.Slips,
 		})
 	}
 	slices.SortFunc(out.Covered, func(a, b Covered) int { return strings.Compare(a.Taxon, b.Taxon) })
@@ -274,7 +285,7 @@ func (p *Problem) Solve() *Plan {
 func (p *Problem) Impossible() []Impossible {
 	out, target := []Impossible{}, &p.g.Taxa[p.sheet.Target]
 	for r, h := range p.harmful {
-		if need := p.needed[r]; p.cover.need[2*r] < int(need.Balance) || slips(p.cover.need[2*r+1]) < need.Slips {
+		if need := p.needed[r]; p.cover.need[rowsEach*r] < int(need.Balance) || slips(p.cover.need[rowsEach*r+1]) < need.Slips || need.Built && p.cover.need[rowsEach*r+2] == 0 {
 			out = append(out, Impossible{p.g.Taxa[h].ID, p.why(r)})
 		}
 	}
@@ -305,8 +316,8 @@ func (p *Problem) why(r int) string {
 		}
 		would = append(would, says)
 	}
-	have := fmt.Sprintf("%d of %d lines can be read that day.", slips(p.cover.need[2*r+1]), p.needed[r].Slips)
-	if slips(p.cover.need[2*r+1]) == p.needed[r].Slips {
+	have := fmt.Sprintf("%d of %d looks that would have to be wrong can be had that day.", slips(p.cover.need[rowsEach*r+1]), p.needed[r].Slips)
+	if slips(p.cover.need[rowsEach*r+1]) == p.needed[r].Slips {
 		have = "What can be read that day does not weigh enough."
 	}
 	if len(would) == 0 {

@@ -84,7 +84,7 @@ func (r *Reading) Counts() (out Reading, how Agreement, ended bool) {
 		out = both(out, second)
 		out.Sure = false
 	}
-	out.Confirmed = how == Twice
+	out.Confirmed, out.Looks = how == Twice, nil
 	return out, how, ended
 }
 

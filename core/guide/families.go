@@ -31,7 +31,7 @@ func (c *Matrix) Traits(set Bits) []Trait {
 	kingdom := c.Kingdoms[c.Taxa[members[0]].Kingdom]
 	for n := range c.Columns {
 		col := &c.Columns[n]
-		if col.Kind != States || !col.Full() || col.Scored.Meet(set) != len(members) {
+		if col.Kind != States || !col.Built() || col.Scored.Meet(set) != len(members) {
 			continue
 		}
 		shown, all, states := uint64(0), uint64(0), 0

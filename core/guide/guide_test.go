@@ -267,8 +267,8 @@ func TestRangesAndWhatLiesApart(t *testing.T) {
 		sure, can  bool
 	}{
 		{m, 1, 0, true, true},   // all of 41 to 60 is more than twice 20
-		{m, 0, 1, false, true},  // smaller is only a hint
-		{m, 2, 0, false, true},  // 30 and more: some of it is not beyond 40
+		{m, 0, 1, true, true},   // and the other way round
+		{m, 2, 0, true, true},   // 30 and more lies above 22
 		{n, 0, 1, true, true},   // 2 and 4, never 3
 		{n, 0, 2, false, true},  // 4 lies within 3 to 5, 2 does not
 		{n, 1, 2, false, false}, // 3 lies within

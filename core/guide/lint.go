@@ -305,7 +305,7 @@ func (col *Column) nearNothing() bool {
 }
 
 // tells tells whether the column has states that count in full: only such lines could be counted twice.
-func (col *Column) tells() bool { return col.Kind == States && col.Full() }
+func (col *Column) tells() bool { return col.Kind == States && col.Built() }
 
 func (c *Matrix) lintGroups(say sayer) {
 	first := map[string]*Taxon{}

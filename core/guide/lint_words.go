@@ -37,7 +37,7 @@ func (c *Matrix) lintMustSees(say sayer) {
 func (c *Matrix) mustSeesPart(u, h int) bool {
 	return slices.ContainsFunc(c.Taxa[u].MustSee, func(id string) bool {
 		n, ok := c.Column(id)
-		if !ok || !c.Columns[n].Full() || !c.Columns[n].Scored.Has(u) || !c.Columns[n].Scored.Has(h) {
+		if !ok || !c.Columns[n].Built() || !c.Columns[n].Scored.Has(u) || !c.Columns[n].Scored.Has(h) {
 			return false
 		}
 		p := c.Columns[n].Prospect(c.Columns[n].Pattern[u], c.Columns[n].Pattern[h], All)
@@ -133,7 +133,7 @@ func (c *Matrix) lintSiblings(say sayer) {
 		}
 		for n := range c.Columns {
 			col := &c.Columns[n]
-			if col.Kind != States || !col.Full() || !col.Scored.Has(t) {
+			if col.Kind != States || !col.Built() || !col.Scored.Has(t) {
 				continue
 			}
 			for k := range col.States {

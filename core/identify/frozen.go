@@ -23,7 +23,7 @@ func Freeze(s *Shown, hash string) *ruling.Frozen {
 		return ruling.FrozenHarm{
 			Taxon: h.Taxon, Harm: string(h.Harm), Status: string(h.Status), Balance: &h.Balance, Needed: h.Needed,
 			Margin: h.Margin, MarginNeeded: &h.MarginNeeded, Lines: each(h.Lines, func(l ruling.LineWeight) ruling.FrozenLine {
-				return ruling.FrozenLine{Line: l.Line, Weight: &l.Weight, Full: &l.Full, Cut: &l.Cut, Characters: l.Characters}
+				return ruling.FrozenLine{Line: l.Line, Weight: &l.Weight, Full: &l.Full, Cut: &l.Cut, Looks: &l.Looks, Characters: l.Characters}
 			}),
 		}
 	})
@@ -36,7 +36,7 @@ func Freeze(s *Shown, hash string) *ruling.Frozen {
 	})
 	f.Weakest = each(s.Weakest, func(w ruling.WeakPoint) ruling.FrozenWeakPoint { return ruling.FrozenWeakPoint(w) })
 	f.Next = each(s.Next, func(n checks.Suggestion) ruling.FrozenSuggestion {
-		return ruling.FrozenSuggestion{Character: n.Character, Gain: n.Gain, Minutes: n.Minutes, Where: string(n.Where), Why: n.Why}
+		return ruling.FrozenSuggestion{Character: n.Character, Gain: n.Gain, Minutes: n.Minutes, Where: string(n.Where), Why: n.Why, Again: n.Again != nil}
 	})
 	f.Holding = each(s.Holding, func(h Standing) ruling.FrozenHolding {
 		return ruling.FrozenHolding{
@@ -68,7 +68,8 @@ func Thaw(f *ruling.Frozen) (*Shown, error) {
 	})
 	s.Weakest = each(f.Weakest, func(w ruling.FrozenWeakPoint) ruling.WeakPoint { return ruling.WeakPoint(w) })
 	s.Next = each(f.Next, func(n ruling.FrozenSuggestion) checks.Suggestion {
-		return checks.Suggestion{Character: n.Character, Gain: n.Gain, Minutes: n.Minutes, Where: guide.Where(n.Where), Why: n.Why}
+		again := map[bool]*checks.Again{true: {Between: []checks.Side{}}}[n.Again]
+		return checks.Suggestion{Character: n.Character, Gain: n.Gain, Minutes: n.Minutes, Where: guide.Where(n.Where), Why: n.Why, Again: again}
 	})
 	s.Holding = each(f.Holding, func(h ruling.FrozenHolding) Standing {
 		return Standing{
@@ -90,7 +91,7 @@ func thawHarm(h ruling.FrozenHarm) ruling.Harmful {
 		out.Balance, out.Needed, out.MarginNeeded = given(h.Strength)*line, h.Needed*line, int(math.Ceil(h.Needed))
 	}
 	out.Lines = each(h.Lines, func(l ruling.FrozenLine) ruling.LineWeight {
-		w := ruling.LineWeight{Line: l.Line, Weight: given(l.Weight), Full: given(l.Full), Cut: given(l.Cut), Characters: l.Characters}
+		w := ruling.LineWeight{Line: l.Line, Weight: given(l.Weight), Full: given(l.Full), Cut: given(l.Cut), Looks: max(1, given(l.Looks)), Characters: l.Characters}
 		if l.Worth != nil {
 			w.Weight, w.Full, w.Cut = *l.Worth*line, *l.Worth == 1, *l.Worth == 1
 		}

@@ -104,7 +104,7 @@ func ask(t *testing.T, g *guide.Matrix, rec *evidence.Record, taxon int) *identi
 		}
 		n, _ := g.Column(a.Next[0].Character)
 		r := shows(g, taxon, n)
-		r.Confirmed = a.Why.Code == ruling.LookAgain
+		r.Confirmed = a.Next[0].Again != nil
 		rec.Readings = append(rec.Readings, r)
 	}
 	t.Fatalf("%s: asked for more than there is", rec.ID)

@@ -1,7 +1,7 @@
 package ruling
 
 // FrozenVersion is the version of the form that rulings of closed records are kept in.
-const FrozenVersion = 2
+const FrozenVersion = 3
 
 // Frozen is a ruling as it is kept with a closed record: a document of its own, which stays as it is when rulings come to be
 // shown otherwise. Its JSON Schema is frozen-ruling.json among the exchange formats.
@@ -69,11 +69,13 @@ type FrozenHarm struct {
 
 // FrozenLine is what a line of evidence weighed against a taxon, in decibans. Version 1 had its Worth, ¼ to 1.
 type FrozenLine struct {
-	Line       string   `json:"line"`
-	Worth      *float64 `json:"worth,omitempty"`
-	Weight     *float64 `json:"weight,omitempty"`
-	Full       *bool    `json:"full,omitempty"`
-	Cut        *bool    `json:"cut,omitempty"`
+	Line   string   `json:"line"`
+	Worth  *float64 `json:"worth,omitempty"`
+	Weight *float64 `json:"weight,omitempty"`
+	Full   *bool    `json:"full,omitempty"`
+	Cut    *bool    `json:"cut,omitempty"`
+	// Looks is how many looks would all have to be wrong for it to weigh nothing; version 3 first counted them.
+	Looks      *int     `json:"looks,omitempty"`
 	Characters []string `json:"characters"`
 }
 
@@ -110,6 +112,8 @@ type FrozenSuggestion struct {
 	Minutes   float64 `json:"minutes"`
 	Where     string  `json:"where"`
 	Why       string  `json:"why"`
+	// Again tells that it had been looked at before.
+	Again bool `json:"again,omitempty"`
 }
 
 // FrozenHolding is a harmful taxon that was not out, and what would have cut it.

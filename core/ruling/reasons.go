@@ -139,7 +139,7 @@ var sentences = map[Code]func(telling) string{
 		return fmt.Sprintf("One answer does not go with the others. Look again at this: %s.", t.character)
 	},
 	LookTwice: func(t telling) string {
-		return fmt.Sprintf("Everything hangs on this one look: %s. Look at another piece if there is one.", t.character)
+		return fmt.Sprintf("Before you take it, look at this once more, as if for the first time: %s.", t.character)
 	},
 	TargetConflicts: func(t telling) string {
 		if other := t.firstFit(); other != "" {

@@ -53,7 +53,9 @@ test('a base left in the ground keeps one looking, and is asked for', async ({ p
   await asking(page)
     .getByRole('button', { name: /Torn or broken off/ })
     .click();
-  await expect(verdict(page)).toHaveText('Leave it.');
+  await expect(asking(page).getByRole('heading', { level: 2 })).not.toHaveText(/whole base of the stem/);
+  await expect(verdict(page)).toHaveText('Keep looking.');
+  await expect(page.getByRole('region', { name: /still standing/ })).toContainText('Death cap');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(asking(page).getByRole('heading', { level: 2 })).toHaveText(/whole base of the stem/);
 });

@@ -115,7 +115,7 @@ export async function ruledAlike(page: Page, id: string) {
   const record = await (await page.request.get(`/api/v1/records/${id}`)).json();
   const settings = await (await page.request.get('/api/v1/settings')).json();
   const { purpose, date, region, target, kingdom } = record.about;
-  const readings = record.readings.map(({ at, held, disputed, says, ...reading }: Kept) => ({
+  const readings = record.readings.map(({ at, held, disputed, says, agreement, ...reading }: Kept) => ({
     ...reading,
     sure: reading.sure && !held,
   }));

@@ -1,12 +1,13 @@
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
-import type { Character, Reading, Settings } from '../api/client';
+import type { Character, Reading, Schema, Settings } from '../api/client';
 import type { NewReading } from '../api/sendChange';
 import { useGuide } from '../api/useGuide';
 import { Drawing } from '../drawings/lazy';
 import { c, narrow } from '../theme/tokens';
 import { Button, Primary, Quiet, Row, Toggle } from './Buttons';
 import { useHalfFilled } from './drafts';
+import { Text } from './Fields';
 import { Pick, toFirstWrong } from './Pick';
 import { Quantity } from './Quantity';
 import { Scale } from './Scale';
@@ -57,6 +58,8 @@ interface Props {
   reading?: Reading;
   why?: string;
   afresh: boolean;
+  /** What one more look decides between, and whether somebody else is to make it; left out where it was not asked for. */
+  again?: Schema['Again'];
   settings: Settings;
   busy: boolean;
   /** Keeps a reading; refused is told why it was not kept. */
@@ -65,24 +68,39 @@ interface Props {
 }
 
 /** One question, its states as large pictured buttons. A press keeps the reading at once. */
-export function Ask({ character, reading, why, afresh, settings, busy, onRead, onCancel }: Props) {
+export function Ask({ character, reading, why, afresh, again, settings, busy, onRead, onCancel }: Props) {
   const { guide } = useGuide();
   const [unsure, setUnsure] = useState(Boolean(reading && !reading.sure && !reading.unseen && !reading.held));
   const [several, setSeveral] = useState((reading?.states?.length ?? 0) > 1);
   const [chosen, setChosen] = useState<string[]>(reading?.states ?? []);
   const [blind, setBlind] = useState(false);
   const [handled, setHandled] = useState<number | undefined>(0);
+  const [else_, setElse] = useState(again?.else ?? false);
+  const [who, setWho] = useState('');
+  const [nobody, setNobody] = useState('');
+  const [another, setAnother] = useState(false);
+  const sides = again?.between.flatMap((s) => s.states) ?? [];
+  const [all, setAll] = useState(sides.length === 0);
+  const offered = all ? character.states : character.states.filter((s) => sides.includes(s.id));
   const card = useRef<HTMLDivElement>(null);
   const settled = useSettled(character.id);
   const waits = busy || !settled;
-  const extra = character.fades ? { handled: handled ?? 0 } : {};
-
-  const keep = (states: string[]) => {
-    if (!waits) onRead({ character: character.id, states, sure: !unsure, ...extra });
+  const extra = {
+    ...(character.fades ? { handled: handled ?? 0 } : {}),
+    ...(afresh && else_ ? { by: who.trim() } : {}),
+    ...(afresh && another ? { piece: 'another' as const } : {}),
   };
+
+  /** Keeps a reading, once it is said who looked. */
+  const say = (made: NewReading, refused?: (says: string) => void) => {
+    if (waits) return;
+    setNobody(afresh && else_ && who.trim() === '' ? strings.sayWhoLooked : '');
+    if (!afresh || !else_ || who.trim() !== '') onRead({ ...made, ...extra }, refused);
+  };
+  const keep = (states: string[]) => say({ character: character.id, states, sure: !unsure });
   const press = (state: string) => {
     if (!several) {
-      if (!waits) setChosen([state]); // so that it is seen which one is on its way
+      if (!waits && !(afresh && else_ && who.trim() === '')) setChosen([state]); // so that it is seen which one is on its way
       return keep([state]);
     }
     setChosen((was) => (was.includes(state) ? was.filter((s) => s !== state) : [...was, state]));
@@ -92,7 +110,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
     x: () => setBlind(!blind),
     m: () => setSeveral(!several),
   };
-  character.states.slice(0, 9).forEach((s, i) => {
+  offered.slice(0, 9).forEach((s, i) => {
     keys[String(i + 1)] = () => press(s.id);
   });
   useShortcuts(keys, card);
@@ -100,6 +118,11 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
   return (
     <Card ref={card}>
       <h2 tabIndex={-1}>{character.question}</h2>
+      {again && why && (
+        <p className="how">
+          <strong>{why}</strong>
+        </p>
+      )}
       <p className="how">{character.how}</p>
       {character.pitfall && (
         <p className="aside">
@@ -108,7 +131,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
       )}
       {character.kind === 'states' ? (
         <States role="group" aria-label={character.name}>
-          {character.states.map((s, i) => (
+          {offered.map((s, i) => (
             <State
               key={s.id}
               isDisabled={waits}
@@ -122,6 +145,11 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
               <Scale of={s} states={character.states} />
             </State>
           ))}
+          {!all && (
+            <State onPress={() => setAll(true)} isDisabled={waits}>
+              {strings.somethingElse}
+            </State>
+          )}
         </States>
       ) : (
         <Measure
@@ -130,7 +158,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
           imperial={settings.units === 'imperial'}
           busy={waits}
           unsure={unsure}
-          onRead={onRead}
+          onRead={say}
         />
       )}
       <p className="aside cost">
@@ -145,6 +173,17 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
           .join('; ')}
         .{!afresh && why ? ` ${why}` : ''}
       </p>
+      {afresh && (
+        <Below role="group" aria-label={strings.whoLooks}>
+          <Toggle isSelected={else_} onChange={setElse}>
+            {strings.somebodyElseLooks}
+          </Toggle>
+          {else_ && <Text label={strings.theirName} value={who} onChange={setWho} wrong={nobody} />}
+          <Toggle isSelected={another} onChange={setAnother}>
+            {strings.atAnotherPiece}
+          </Toggle>
+        </Below>
+      )}
       {character.fades && (
         <Below>
           <Quantity label={strings.scentedPiecesHandledBeforeThis} value={handled} onChange={setHandled} whole />
@@ -172,7 +211,7 @@ export function Ask({ character, reading, why, afresh, settings, busy, onRead, o
       {blind && (
         <Below role="group" aria-label={strings.cantSeeItBecause2}>
           {guide?.unseen.map((u) => (
-            <Button key={u.id} isDisabled={waits} onPress={() => onRead({ character: character.id, unseen: u.id })}>
+            <Button key={u.id} isDisabled={waits} onPress={() => say({ character: character.id, unseen: u.id })}>
               {u.name}
             </Button>
           ))}

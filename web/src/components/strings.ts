@@ -131,4 +131,11 @@ export const strings = {
   // UseAndHarm
   nothingToTakeNoHarm: 'Nothing to take, no harm known',
   hurtsToTouch: 'hurts to touch',
+  // Ask, one more look
+  sayWhoLooked: 'Say who looked.',
+  somethingElse: 'Something else',
+  whoLooks: 'Who looks',
+  somebodyElseLooks: 'Somebody else looks',
+  theirName: 'Their name',
+  atAnotherPiece: 'At another piece of the same find',
 } as const;

@@ -146,6 +146,7 @@ export default function Bench({ id }: { id: string }) {
       reading={covered ? undefined : record.readings.find((r) => r.character === character.id)}
       why={picked ? undefined : ruling?.next[0]?.why}
       afresh={afresh}
+      again={afresh && ruling?.next[0]?.character === asked ? ruling?.next[0]?.again : undefined}
       settings={settings}
       busy={isPending}
       onRead={(reading, refused) => change({ do: 'read', reading: { ...reading, afresh } }, undefined, refused)}
