@@ -116,7 +116,7 @@ func (h *heaviest) see(by said, weight, cut policy.Centibans, depth policy.Depth
 // cuts is how deep that goes beside the worst on the line, and what cuts.
 func (h *heaviest) cuts(worst policy.Centibans) (policy.Depth, said) {
 	switch {
-	case h.cut.weight+worst >= policy.LeastDifference:
+	case h.cut.weight+worst >= policy.WorthALine:
 		return policy.Whole, h.cut
 	case h.deep.weight+worst >= policy.WorthALine:
 		return h.depth, h.deep

@@ -26,7 +26,7 @@ const (
 	MostHint        = 4 * Deciban
 	LeastHint       = -4 * Deciban
 	MostHints       = 8 * Deciban
-	LeastDifference = Deciban // less is not told as a weight, and no cut
+	LeastDifference = Deciban // less is not told as a weight
 )
 
 // CounterEvidence is what a line in full weighs at most that speaks so clearly for a harmful taxon that one whole depth more

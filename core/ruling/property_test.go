@@ -275,7 +275,7 @@ func reckonPlainly(g *guide.Matrix, x, h *guide.Taxon, rec *evidence.Record) (ba
 		var of [2]leaning
 		for k, t := range l.of {
 			of[k].weight = min(10, max(-8, t.best+l.worst))
-			if t.cut+l.worst >= 1-1e-9 {
+			if t.cut+l.worst >= 5-1e-9 {
 				of[k].depth = 1
 			} else if t.deep+l.worst >= 5-1e-9 {
 				of[k].depth = t.deepest
