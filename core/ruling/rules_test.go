@@ -211,7 +211,7 @@ func TestHowReadingsWeigh(t *testing.T) {
 		"a scent before the nose is tired":             {"killer", `{"character":"smell","states":["fruit"],"handled":2,"sure":true}`, 10, 10, 1},
 		"a faded scent is silent":                      {"killer", `{"character":"smell","states":["fruit"],"handled":3,"sure":true}`, 0, 0, 0},
 		"a measure within both":                        {"killer", `{"character":"width","value":35,"sure":true}`, -1, 2, 0},
-		"a measure outside what the other shows":       {"killer", `{"character":"width","value":60,"sure":true}`, 4.2, 4.2, 1},
+		"a measure outside what the other shows":       {"killer", `{"character":"width","value":60,"sure":true}`, 4.2, 4.2, 0},
 		"further out it weighs more":                   {"killer", `{"character":"width","value":89,"sure":true}`, 10, 10, 1},
 		"a count between two that are shown":           {"killer", `{"character":"petals","value":5,"sure":true}`, 10, 10, 1},
 		"a span of counts that takes one in":           {"killer", `{"character":"petals","low":5,"high":6,"sure":true}`, 2, 4, 0},
