@@ -103,6 +103,7 @@ export async function beginAs(page: Page, search: string, name: RegExp, day = '2
 }
 
 interface Kept {
+  agreement?: string;
   at?: string;
   held?: boolean;
   disputed?: boolean;
