@@ -63,7 +63,7 @@ func TestAChangedReadingThatStoodInTheWayIsHeld(t *testing.T) {
 	if got := held.Readings[1]; got.Sure || !got.Held {
 		t.Errorf("changed from the list: %+v", got)
 	}
-	if got := r.read(rec, `"character":"stem-ring","states":["none"],"sure":true,"afresh":true`).Readings[1]; !got.Sure || got.Held || !got.Confirmed {
+	if got := r.read(rec, `"character":"stem-ring","states":["none"],"sure":true,"afresh":true`).Readings[1]; !got.Sure || got.Held || got.Agreement != "once" {
 		t.Errorf("read afresh: %+v", got)
 	}
 	again := r.start(`"kingdom":"fungi","target":"boletus-edulis"`)

@@ -176,6 +176,7 @@ func newEvents(owner, record string, bodies []string) ([]events.Event, error) {
 		if err != nil {
 			return nil, err
 		}
+		e.Version = 1 // as it was made: what was read afresh then stood in place of what was read before
 		e.ID, e.Op, e.StreamID, e.Owner, e.Device, e.Number, e.At = old.Op, old.Op, record, owner, app.Here, i+1, old.At
 		if e.Seen = (events.Revision{}); i > 0 {
 			e.Seen[app.Here] = i

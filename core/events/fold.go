@@ -73,13 +73,19 @@ func (f *folding) apply(r *Record, c change) {
 	}
 }
 
+// looksKept is the version of a reading from which on one that was made afresh is a further look.
+const looksKept = 2
+
 // kept is the reading as it counts, beside what its maker had seen of the character; nil for nothing. One that was made afresh is
-// one more look at that, unless that was held or disputed: then it stands in its place, as looked at once.
+// one more look at that, unless that was held or disputed: then it stands in its place, as looked at once. Before looks were
+// kept, in version 1, what was made afresh stood in place of what was read before, as confirmed.
 func (m *Made) kept(e *Event, was *Kept) Kept {
 	k := Kept{Reading: m.Reading, At: e.At, Held: m.Held}
 	switch {
 	case m.Held:
 		k.Sure = false
+	case e.Version < looksKept:
+		k.Confirmed = m.Afresh
 	case m.Afresh && was != nil && was.Unseen == "" && !was.Held && !was.Disputed:
 		k.Reading = was.Reading
 		k.Looks = append(slices.Clone(was.Looks), m.Look())
