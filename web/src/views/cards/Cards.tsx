@@ -123,7 +123,7 @@ export default function Cards() {
 const mostDoubles = 5;
 
 /** From how many letters on a card is printed smaller, a step at a time, so that none of its lines is lost. */
-const steps = [1120, 1240, 1500, 1900];
+const steps = [1040, 1280, 1500, 1900];
 
 function One({ card: k }: { card: Schema['Card'] }) {
   const doubles = [...k.doubles].sort((a, b) => Number(b.here) - Number(a.here));
