@@ -86,16 +86,20 @@ func (m *Made) kept(e *Event, was *Kept) Kept {
 		k.Sure = false
 	case e.Version < looksKept:
 		k.Confirmed = m.Afresh
-	case m.Afresh && was != nil && was.Unseen == "" && !was.Held && !was.Disputed:
+	case m.Afresh && was != nil && was.Unseen == "" && was.Sure && !was.Held && !was.Disputed:
 		k.Reading = was.Reading
 		k.Looks = append(slices.Clone(was.Looks), m.Look())
 	}
 	return k
 }
 
-// Look is what was made as one more look at what was read before.
+// Look is what was made as one more look at what was read before. One of which its maker was not sure neither confirms that nor
+// speaks against it: it is still to be made.
 func (m *Made) Look() evidence.FurtherLook {
 	r := &m.Reading
+	if r.Unseen == "" && !r.Sure {
+		return evidence.FurtherLook{Unseen: evidence.NotChecked, By: cmp.Or(m.By, evidence.Self), Piece: m.Piece}
+	}
 	return evidence.FurtherLook{
 		States: r.States, Value: r.Value, Low: r.Low, High: r.High, Unseen: r.Unseen, By: cmp.Or(m.By, evidence.Self), Piece: m.Piece, Handled: r.Handled,
 	}

@@ -150,6 +150,9 @@ func TestFold(t *testing.T) {
 		"looked at again, and a look undone":    {func(d *device) *device { return d.read("a", "y").do(Read, afresh).undo() }, "a y sure"},
 		"looked at again with the same answer":  {func(d *device) *device { return d.read("a", "y").do(Read, afresh) }, "a y sure confirmed"},
 		"looked at again with another answer":   {func(d *device) *device { return d.read("a", "x").do(Read, afresh) }, "a x+y"},
+		"unsure, a look confirms nothing": {func(d *device) *device {
+			return d.read("a", "y").do(Read, Made{Reading: evidence.Reading{Character: "a", States: []string{"y"}}, Afresh: true})
+		}, "a y sure"},
 		"settled by somebody else": {func(d *device) *device {
 			return d.read("a", "x").do(Read, afresh).do(Read, Made{Reading: held.Reading, Afresh: true, By: "Mira"})
 		}, "a y sure"},
